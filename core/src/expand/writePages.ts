@@ -1,3 +1,4 @@
+import { grouped } from '../grouped/index.ts'
 import type { Week } from '../calendar/index.ts'
 import type { Facts } from '../course/index.ts'
 import { endOfBeside } from '../houseStyle/index.ts'
@@ -40,13 +41,8 @@ export const writePages = (
   facts: Facts,
   weeks: readonly Week[],
 ): void => {
-  const byKey = new Map<string, ExpectedPart[]>()
+  const byKey = grouped(parts, (part) => part.key)
   const byInstance = new Map(parts.map((part) => [part.instance, part]))
-  for (const part of parts) {
-    const same = byKey.get(part.key)
-    if (same) same.push(part)
-    else byKey.set(part.key, [part])
-  }
   const link = (part: ExpectedPart) => ({ href: `ref:${part.instance}`, name: part.name })
   const siblings = (page: ExpectedPart): ExpectedPart[] =>
     (page.parent === null ? [] : (byInstance.get(page.parent)?.items ?? [])).filter(

@@ -1,3 +1,4 @@
+import { grouped } from '../grouped/index.ts'
 import { z } from 'zod'
 import { pairedPages, type PagesOf } from '../check/index.ts'
 import type { Change } from '../course/index.ts'
@@ -73,12 +74,6 @@ const htmlOf = ({ html, picture, file }: Answer): string => {
   return file
     ? `<p><a href="${sentHandout(file)}">${escapeHtml(file.name)}</a></p>`
     : ownWords(html).html
-}
-
-const grouped = <T>(list: readonly T[], by: (one: T) => string): Map<string, T[]> => {
-  const groups = new Map<string, T[]>()
-  for (const one of list) groups.set(by(one), [...(groups.get(by(one)) ?? []), one])
-  return groups
 }
 
 /** A page with those of some answers that are still asked for, and which they are; null where they cannot be written with certainty. */

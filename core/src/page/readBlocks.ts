@@ -1,3 +1,4 @@
+import { grouped } from '../grouped/index.ts'
 import type { ExpectedBlock } from '../expand/index.ts'
 import { rememberOf } from '../remember/index.ts'
 import type { PageFacts, PageLink } from './analysePage.ts'
@@ -9,12 +10,7 @@ const standing = <T extends { block: string | null }>(
   list: readonly T[],
 ): ((block: string | null) => readonly T[]) => {
   if (list.length === 0) return () => list
-  const groups = new Map<string | null, T[]>()
-  for (const region of list) {
-    const group = groups.get(region.block)
-    if (group) group.push(region)
-    else groups.set(region.block, [region])
-  }
+  const groups = grouped(list, (region) => region.block)
   return (block) => groups.get(block) ?? []
 }
 

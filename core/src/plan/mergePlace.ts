@@ -1,4 +1,5 @@
 import type { ExpectedPart } from '../expand/index.ts'
+import { grouped } from '../grouped/index.ts'
 import type { BaseEntry } from './base.ts'
 import type { Decision, FieldStep } from './mergeCase.ts'
 import { listAt, movedBetween, movedByPeople, placeAmong, placesOf } from './places.ts'
@@ -14,13 +15,10 @@ export interface Moves {
 
 /** Compares three orders of siblings: as deployed, as wanted, as they stand. The fewest moves tell who moved what. */
 export const movesOf = ({ parts, base, siblings, standing, places }: PlanContext): Moves => {
-  const deployedTo = new Map<string | null, BaseEntry[]>()
-  for (const entry of base.parts) {
-    if (standing(entry.instance) === undefined) continue
-    const held = deployedTo.get(entry.parent)
-    if (held) held.push(entry)
-    else deployedTo.set(entry.parent, [entry])
-  }
+  const deployedTo = grouped(
+    base.parts.filter(({ instance }) => standing(instance) !== undefined),
+    ({ parent }) => parent,
+  )
   const byTemplate = new Map<string | null, Set<string>>()
   const byPeople = new Map<string | null, Set<string>>()
   for (const parent of new Set(parts.map((part) => part.parent))) {

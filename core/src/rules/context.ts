@@ -1,3 +1,4 @@
+import { grouped } from '../grouped/index.ts'
 import { instantOf, localDateOf, spanningTerm, type Term } from '../calendar/index.ts'
 import {
   type CohortClash,
@@ -105,7 +106,7 @@ export class CheckContext {
   readonly history: CourseHistory | null
   readonly notThisWeek: ReadonlySet<string>
 
-  readonly #partsByKey = new Map<string, ExpectedPart[]>()
+  readonly #partsByKey: ReadonlyMap<string, ExpectedPart[]>
   readonly #pairOf: ReadonlyMap<string, Pair>
   readonly #partOf: ReadonlyMap<string, ExpectedPart>
   readonly #paired = new Map<ExpectedPart, PairedItem>()
@@ -144,11 +145,7 @@ export class CheckContext {
     this.#instances = new Map(
       [input.expected.home, ...this.parts].map((part) => [part.instance, part]),
     )
-    for (const part of this.parts) {
-      const same = this.#partsByKey.get(part.key)
-      if (same) same.push(part)
-      else this.#partsByKey.set(part.key, [part])
-    }
+    this.#partsByKey = grouped(this.parts, (part) => part.key)
     this.#pairOf = new Map(input.pairing.pairs.map((pair) => [pair.expected, pair]))
     this.#partOf = new Map(
       input.pairing.pairs.flatMap((pair) => {

@@ -1,4 +1,5 @@
 import type { Base, BaseEntry } from '../base.ts'
+import { grouped } from '../../grouped/index.ts'
 import { everyExpected, type ExpectedCourse, type ExpectedPart } from '../../expand/index.ts'
 
 /** Which part of a new course takes the place of which of an earlier one. */
@@ -7,16 +8,6 @@ export interface Counterparts {
   of: (entry: BaseEntry) => ExpectedPart | undefined
   /** The entry whose place a part takes. */
   from: (part: ExpectedPart) => BaseEntry | undefined
-}
-
-const grouped = <T>(all: readonly T[], keyOf: (member: T) => string): Map<string, T[]> => {
-  const groups = new Map<string, T[]>()
-  for (const member of all) {
-    const group = groups.get(keyOf(member))
-    if (group) group.push(member)
-    else groups.set(keyOf(member), [member])
-  }
-  return groups
 }
 
 /**

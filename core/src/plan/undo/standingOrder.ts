@@ -1,21 +1,8 @@
+import { grouped } from '../../grouped/index.ts'
 import type { BaseEntry } from '../base.ts'
 import { listAt, movedByPeople, placesOf } from '../places.ts'
 import type { Undoing } from './undoing.ts'
 import { inOrderOf } from './undoneBase.ts'
-
-/** Entries by what they have in common, in the order in which they come. */
-const grouped = (
-  entries: readonly BaseEntry[],
-  keyOf: (entry: BaseEntry) => string | null,
-): Map<string | null, BaseEntry[]> => {
-  const groups = new Map<string | null, BaseEntry[]>()
-  for (const entry of entries) {
-    const held = groups.get(keyOf(entry))
-    if (held) held.push(entry)
-    else groups.set(keyOf(entry), [entry])
-  }
-  return groups
-}
 
 /** What people moved among its siblings since it was deployed, by instance, as it was before the undo. */
 const movedSince = ({ base, baseNow, course, states }: Undoing): Set<string> => {
