@@ -2,7 +2,8 @@ import { useQuery, useQueryClient, type UseQueryResult } from '@tanstack/react-q
 import { useEffect, useRef } from 'react'
 import type { AnswerTo, Me, RouteName } from '@wickerframe/contract'
 import { isAttended, watchAttention } from '../shell/attention.ts'
-import { addressOf, ApiError, call } from './client.ts'
+import { ApiError, call } from './client.ts'
+import { followRun } from './followRun.ts'
 
 /** What a hook gives that reads a route. */
 type Read<Name extends RouteName> = UseQueryResult<AnswerTo<Name>>
@@ -125,15 +126,11 @@ export const useRun = (id: number | null): Read<'readRun'> => {
     queryFn: () => call('readRun', { at: { run: id ?? 0 } }),
     enabled: id !== null,
   })
-  const over = query.data?.state === 'done' || query.data?.state === 'cancelled'
+  const state = query.data?.state
+  const goesOn = state !== undefined && state !== 'done' && state !== 'cancelled'
   useEffect(() => {
-    if (id === null || over) return
-    const stream = new EventSource(addressOf('followRun', { at: { run: id } }))
-    stream.addEventListener(
-      'changed',
-      () => void client.invalidateQueries({ queryKey: ['run', id] }),
-    )
-    return () => stream.close()
-  }, [client, id, over])
+    if (id === null || !goesOn) return
+    return followRun(id, () => void client.invalidateQueries({ queryKey: ['run', id] }))
+  }, [client, id, goesOn])
   return query
 }
