@@ -43,7 +43,7 @@ const nextBase = (undoing: Undoing): NextBase => {
   )
   const staysMade = ({ platformId }: BaseEntry): boolean =>
     states.has(platformId) && !removed.has(platformId) && madeHere.has(platformId)
-  const undone = undoneBase(record.base, base, staysMade)
+  const undone = undoneBase(record.base, base, staysMade, undoing.blocksBack)
   return {
     course: undone.course,
     freshCourseFields: [],

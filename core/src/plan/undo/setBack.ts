@@ -4,7 +4,7 @@ import { sameValue, type FieldStep } from '../mergeCase.ts'
 import type { PartState } from './standing.ts'
 import type { Undoing } from './undoing.ts'
 import { questionsBack } from './questionsBack.ts'
-import { undonePage } from './undonePage.ts'
+import { undonePage, type UndonePage } from './undonePage.ts'
 
 /** A part that stood before the deployment, after it, and stands now. */
 interface Touched {
@@ -64,11 +64,11 @@ const fieldsBack = (undoing: Undoing, touched: Touched): FieldsBack => {
 const pageBack = (
   { baseAfter, baseBefore, baseNow, bodies }: Undoing,
   { instance, was, after, is }: Touched,
-): { steps: FieldStep[]; html: string | null } => {
+): UndonePage => {
   const pageOf = ({ html }: PartState): string | null =>
     html === null ? null : bodyOf(bodies, html)
   return was.html === after.html
-    ? { steps: [], html: null }
+    ? { steps: [], html: null, back: new Set() }
     : undonePage(
         { was: pageOf(was), after: pageOf(after), is: pageOf(is) },
         baseBefore.get(instance)?.blocks ?? null,
@@ -125,6 +125,7 @@ const setOneBack = (undoing: Undoing, touched: Touched): void => {
   const { steps, write } = fieldsBack(undoing, touched)
   const page = pageBack(undoing, touched)
   if (page.html !== null) undoing.pages.set(id, page.html)
+  undoing.blocksBack.set(instance, page.back)
   const questions = questionsBack(
     touched.was.questions,
     touched.after.questions,

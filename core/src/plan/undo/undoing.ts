@@ -47,6 +47,8 @@ export interface Undoing extends UndoInput {
   questions: Map<string, string>
   /** Pages as they are written, by platform id, before their links lead elsewhere. */
   pages: Map<string, string>
+  /** Keys of the blocks that are what they were before, by the instance they stand in. */
+  blocksBack: Map<string, ReadonlySet<string>>
   tell: (step: UndoStep) => void
   nameOf: (id: string | null) => string | null
   /** The id something has once the undo is carried out. */
@@ -106,6 +108,7 @@ export const startUndoing = (input: UndoInput): Undoing => {
     removed,
     pages: new Map(),
     questions: new Map(),
+    blocksBack: new Map(),
     tell: ({ does, instance, state, name, reason, fields = [], because }) =>
       steps.push({
         does,

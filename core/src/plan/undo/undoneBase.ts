@@ -18,17 +18,23 @@ const sameSent = (one: Sent | undefined, other: Sent | undefined): boolean =>
   one?.id === other?.id &&
   sameValue(one?.sent, other?.sent)
 
-/** What was sent by name, each taken back by itself; what is undefined is not there. */
+const none: ReadonlySet<string> = new Set()
+
+/**
+ * What was sent by name, each taken back by itself; what is undefined is not there.
+ * @param back names of what stands as it was before, whatever was sent of it since
+ */
 const sentTakenBack = <T extends Sent>(
   before: Readonly<Record<string, T>>,
   after: Readonly<Record<string, T>>,
   present: Readonly<Record<string, T>>,
+  back = none,
 ): Record<string, T> => {
   const names = new Set([...Object.keys(before), ...Object.keys(present)])
   return Object.fromEntries(
     [...names].flatMap((name) => {
       const [was, then, now] = [before[name], after[name], present[name]]
-      const value = !sameSent(was, then) && sameSent(now, then) ? was : now
+      const value = back.has(name) || (!sameSent(was, then) && sameSent(now, then)) ? was : now
       return value === undefined ? [] : [[name, value]]
     }),
   )
@@ -78,14 +84,20 @@ const listTakenBack = <T extends Sent & { key: string }>(
   after: readonly T[],
   present: readonly T[],
   order = orderTakenBack,
+  back = none,
 ): T[] => {
   const byKey = (list: readonly T[]) => Object.fromEntries(list.map((one) => [one.key, one]))
   const keysOf = (list: readonly T[]) => list.map(({ key }) => key)
-  const kept = sentTakenBack(byKey(before), byKey(after), byKey(present))
+  const kept = sentTakenBack(byKey(before), byKey(after), byKey(present), back)
   return order(keysOf(before), keysOf(after), keysOf(present)).flatMap((key) => kept[key] ?? [])
 }
 
-const entryTakenBack = (before: BaseEntry, after: BaseEntry, present: BaseEntry): BaseEntry => {
+const entryTakenBack = (
+  before: BaseEntry,
+  after: BaseEntry,
+  present: BaseEntry,
+  blocksBack: ReadonlySet<string>,
+): BaseEntry => {
   if (sameValue(present, after)) return before
   const questionsOf = ({ questions }: BaseEntry) => questions ?? []
   const questions = listTakenBack(
@@ -107,7 +119,7 @@ const entryTakenBack = (before: BaseEntry, after: BaseEntry, present: BaseEntry)
     parent: taken('parent'),
     format: taken('format'),
     fields: sentTakenBack(before.fields, after.fields, present.fields),
-    blocks: listTakenBack(before.blocks, after.blocks, present.blocks),
+    blocks: listTakenBack(before.blocks, after.blocks, present.blocks, orderTakenBack, blocksBack),
     ...(questions.length > 0 ? { questions } : {}),
     page: taken('page'),
   }
@@ -117,11 +129,13 @@ const entryTakenBack = (before: BaseEntry, after: BaseEntry, present: BaseEntry)
  * The base once a deployment is taken back: every value that it changed is what it was before, unless a later deployment
  * changed it again. Platform ids of what comes back are the caller's to set.
  * @param stays whether something that the deployment made stays in the course all the same, and so in the base
+ * @param blocksBack by instance, keys of the blocks of a page that are what they were before
  */
 export const undoneBase = (
   change: BaseChange,
   present: Base,
   stays: (entry: BaseEntry) => boolean,
+  blocksBack: ReadonlyMap<string, ReadonlySet<string>> = new Map(),
 ): { course: Record<string, FieldBase>; parts: BaseEntry[] } => {
   const before = new Map(change.entries.map((entry) => [entry.instance, entry]))
   const after = new Map(change.after.map((entry) => [entry.instance, entry]))
@@ -137,7 +151,8 @@ export const undoneBase = (
     const now = is.get(instance)
     // Brought back by the deployment, and in use since: it stays known under its new id.
     if (was && then && now && was.platformId !== now.platformId && stays(now)) return [now]
-    if (was && then && now) return [entryTakenBack(was, then, now)]
+    if (was && then && now)
+      return [entryTakenBack(was, then, now, blocksBack.get(instance) ?? none)]
     if (was && !then) return [now ?? was]
     // Made by the deployment, or recorded by it as what stood there already; or made anew since.
     if (!was && then && now) return stays(now) || now.platformId !== then.platformId ? [now] : []

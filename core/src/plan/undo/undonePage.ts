@@ -17,6 +17,8 @@ export interface UndonePage {
   /** The page to write; null: it stays as it is. */
   html: string | null
   steps: FieldStep[]
+  /** Keys of the blocks whose words are those from before, or that are gone as before. */
+  back: ReadonlySet<string>
 }
 
 const stays = 'was edited since; stays'
@@ -52,19 +54,24 @@ export const undonePage = (
     decided: null,
     reason,
   })
-  if (is === was) return { html: null, steps: [] }
+  const keysBefore = new Set(blocksBefore?.map((block) => block.key))
+  const keysAfter = new Set(blocksAfter?.map((block) => block.key))
+  const back = new Set<string>()
+  if (is === was) return { html: null, steps: [], back }
   if (is === after)
-    return { html: was ?? '', steps: [step('page', 'change', after, is, was, asBefore)] }
+    return {
+      html: was ?? '',
+      steps: [step('page', 'change', after, is, was, asBefore)],
+      back: new Set([...keysBefore, ...keysAfter]),
+    }
   if (!blocksBefore || !blocksAfter)
-    return { html: null, steps: [step('page', 'keep', after, is, was, stays)] }
+    return { html: null, steps: [step('page', 'keep', after, is, was, stays)], back }
 
   const looked = (blocks: readonly BlockBase[]) =>
     blocks.map((block) => ({ key: block.key, html: bodyOf(bodies, block.sent) }))
   const then = read(was ?? '', looked(blocksBefore))
   const made = read(after ?? '', looked(blocksAfter))
   const now = read(is ?? '', looked(blocksAfter))
-  const keysBefore = new Set(blocksBefore.map((block) => block.key))
-  const keysAfter = new Set(blocksAfter.map((block) => block.key))
   const common = then.order.filter((key) => made.regions.has(key))
   const moved = movedBetween(
     made.order.filter((key) => then.regions.has(key)),
@@ -111,6 +118,7 @@ export const undonePage = (
         continue
       }
       goesIn(key, before)
+      back.add(key)
       tell(key, 'change', asBefore)
       continue
     }
@@ -134,6 +142,7 @@ export const undonePage = (
       const region = now.regions.get(key)
       if (region) splices.push({ ...region.outer, text })
     }
+    if (!isSame) back.add(key)
     tell(key, 'change', asBefore)
   }
   for (const key of made.order) {
@@ -141,10 +150,11 @@ export const undonePage = (
     if (keysBefore.has(key) || !now.regions.has(key)) continue
     if (isUntouched(key)) {
       takeOut(key)
+      back.add(key)
       tell(key, 'change', asBefore)
     } else tell(key, 'keep', stays)
   }
-  return { html: splices.length === 0 ? null : spliced(is ?? '', splices), steps }
+  return { html: splices.length === 0 ? null : spliced(is ?? '', splices), steps, back }
 }
 
 interface ReadPage {

@@ -1,9 +1,10 @@
 import { describe, expect, it } from 'vitest'
 import { everyCourseItem, everyModule, type CourseItem } from '../../course/index.ts'
+import { firstHouseStyle } from '../../houseStyle/index.ts'
 import { exampleTemplate } from '../../rules/example/exampleCourse.ts'
 import { isModule, newModule, type Template } from '../../template/index.ts'
 import type { PlanStep } from '../plan.ts'
-import { alike, Standing } from '../standing.testing.ts'
+import { alike, platformNames, Standing } from '../standing.testing.ts'
 import { textPage } from '../textPage.testing.ts'
 import { changedExample, partOf } from '../versions.testing.ts'
 
@@ -223,6 +224,74 @@ describe('orders that a rollout changed, when it is taken back', () => {
       'The light',
     ])
     expect(names).toContain('My buoy')
+  })
+})
+
+describe('words of a page that a rollout changed, when it is taken back after a later one', () => {
+  const notice = (at: Standing) => at.item('Notice').html ?? ''
+  const withNotice = (blocks: [key: string, words: string][], change?: (made: Template) => void) =>
+    changedExample((made) => {
+      made.parts.push({
+        ...newModule('news', 'News'),
+        items: [
+          {
+            ...textPage('notice', 'Notice'),
+            blocks: blocks.map(([key, words]) => ({
+              kind: 'fixed-text',
+              key,
+              strength: 'must',
+              html: `<h2>Tides</h2><p>${words}</p>`,
+            })),
+          },
+        ],
+      })
+      change?.(made)
+    })
+  it.each(platformNames)(
+    'count as deployed, also where the later one gave the page a look: %s',
+    (platform) => {
+      const at = new Standing(platform)
+      at.deploy(withNotice([['text', 'Low water.']]))
+      const { record } = at.deploy(withNotice([['text', 'High water.']]))
+      const later = withNotice([['text', 'High water.']], (made) => {
+        made.houseStyle = firstHouseStyle
+      })
+      at.deploy(later)
+      at.undo(record)
+      at.deploy(later)
+      expect(notice(at)).toContain('High water.')
+      expect(at.plan(later).changes).toEqual([])
+    },
+  )
+  it('are those of the later one, where the earlier had only moved them', () => {
+    const at = deployed(
+      withNotice([
+        ['ebb', 'Ebb.'],
+        ['flood', 'Flood.'],
+      ]),
+    )
+    const { record } = at.deploy(
+      withNotice([
+        ['flood', 'Flood.'],
+        ['ebb', 'Ebb.'],
+      ]),
+    )
+    at.deploy(
+      withNotice([
+        ['flood', 'The flood.'],
+        ['ebb', 'The ebb.'],
+      ]),
+    )
+    at.undo(record)
+    expect(notice(at).replace(/<[^>]*>|\s/g, '')).toBe('TidesTheebb.TidesTheflood.')
+    const { plan } = at.deploy(
+      withNotice([
+        ['ebb', 'An ebb.'],
+        ['flood', 'A flood.'],
+      ]),
+    )
+    expect(plan.steps.filter(({ does }) => does === 'conflict' || does === 'keep')).toEqual([])
+    expect(notice(at).replace(/<[^>]*>|\s/g, '')).toBe('TidesAnebb.TidesAflood.')
   })
 })
 
