@@ -4,6 +4,7 @@ import { exampleFacts, exampleTemplate } from '../rules/example/exampleCourse.ts
 import { isModule, type Template } from '../template/index.ts'
 import { exampleFile, exampleForm, templateHandingOut } from '../testing/exampleFiles.testing.ts'
 import { overlay } from '../variant/index.ts'
+import type { WorkedOutPlan } from './index.ts'
 import { Standing } from './standing.testing.ts'
 
 const deployed = (): Standing => {
@@ -143,11 +144,27 @@ describe('where a platform does not tell which file an item shows', () => {
     ).not.toContain('handout')
     const gone = at.plan(exampleTemplate())
     expect(gone.changes.filter(({ change }) => change === 'remove-item')).toEqual([])
-    expect(gone.steps.some(({ reason }) => reason.includes('its file cannot be seen'))).toBe(true)
-    const undoing = at.planUndo(record)
     const files = everyCourseItem(at.course).filter(({ item }) => item.kind === 'file')
+    const reasonsOf = ({ steps }: WorkedOutPlan) =>
+      steps.flatMap(({ kind, reason }) => (kind === 'file' ? [reason] : []))
+    expect(reasonsOf(gone)).toEqual(
+      files.map(() => expect.stringContaining('its file cannot be seen')),
+    )
+    const undoing = at.planUndo(record)
+    expect(reasonsOf(undoing)).toEqual(files.map(() => 'its file cannot be seen; it stays'))
     for (const { item } of files)
       expect(undoing.changes).not.toContainEqual({ change: 'remove-item', id: item.id })
+  })
+  it('one that a rollout put there is not taken back, nor said to have been edited', () => {
+    const at = new Standing('keeps marks')
+    at.deploy(templateHandingOut())
+    const { record } = at.deploy(templateHandingOut(another('given-timetable')))
+    untold(at)
+    const { changes, steps } = at.planUndo(record)
+    expect(changes).toEqual([])
+    expect(
+      steps.flatMap(({ fields }) => fields.map(({ field, does, reason }) => [field, does, reason])),
+    ).toEqual([['file', 'keep', 'cannot be seen; stays']])
   })
 })
 

@@ -35,11 +35,11 @@ const staysBecause = (
       (item.html ?? '') === '' ||
       (entry.page !== null && bodies.idOf(item.html ?? '') === entry.page))
   if (item?.studentWork) return 'students have work in it'
-  if (!untouched) return 'it was edited here'
-  // What is not told may be what an instructor wrote.
+  // What is not told may be what an instructor wrote, but is not said to have been edited.
   if (item?.kind === 'assessment' && item.questions === undefined)
     return 'its questions cannot be seen'
   if (isFileUntold(item)) return 'its file cannot be seen'
+  if (!untouched) return 'it was edited here'
   if (module && places.idsIn(listAt('', module.id)).length > 0) return 'something stands in it'
   if (item && course.homePage === item.id) return 'it is the home page'
   return null

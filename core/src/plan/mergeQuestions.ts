@@ -4,7 +4,7 @@ import { questionHtml, sameQuestion, saysTheSame } from '../questions/index.ts'
 import type { QuestionBase } from './base.ts'
 import type { Decision, FieldStep } from './mergeCase.ts'
 import type { NextQuestion } from './nextBase.ts'
-import { inWantedOrder, orderStep, withNew } from './questionOrder.ts'
+import { inWantedOrder, questionsStep, withNew } from './questionOrder.ts'
 
 export interface QuestionsMergeInput {
   wanted: readonly ExpectedQuestion[]
@@ -184,7 +184,7 @@ export const mergeQuestions = (input: QuestionsMergeInput): QuestionsMerge => {
   const deployedOrder = base.flatMap(({ key }) => standing.get(key)?.id ?? [])
   const ordered = inWantedOrder(left, ids, deployedOrder)
   const isReordered = ordered.some((id, i) => id !== left[i])
-  if (isReordered) steps.push(orderStep('the template asks them in another order'))
+  if (isReordered) steps.push(questionsStep('change', 'the template asks them in another order'))
   if (rewritten.size + added.size + remove.length === 0 && !isReordered)
     return { write: null, steps, questions }
   if (hasWork)
@@ -192,14 +192,7 @@ export const mergeQuestions = (input: QuestionsMergeInput): QuestionsMerge => {
       write: null,
       steps: [
         {
-          field: 'questions',
-          does: 'leave',
-          base: null,
-          present: null,
-          wanted: null,
-          result: null,
-          decided: null,
-          reason: 'students have work in it; its questions are left alone',
+          ...questionsStep('leave', 'students have work in it; its questions are left alone'),
           because: 'student-work',
         },
       ],

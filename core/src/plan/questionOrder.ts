@@ -23,10 +23,10 @@ export const inWantedOrder = (
   )
 }
 
-/** What is told of questions that change their order. */
-export const orderStep = (reason: string): FieldStep => ({
+/** What is told of the questions of an assessment as a whole. */
+export const questionsStep = (does: FieldStep['does'], reason: string): FieldStep => ({
   field: 'questions',
-  does: 'change',
+  does,
   base: null,
   present: null,
   wanted: null,

@@ -1,7 +1,7 @@
 import type { CourseQuestion, QuestionsWritten } from '../../course/index.ts'
 import { questionHtml, sameQuestion } from '../../questions/index.ts'
-import type { FieldStep } from '../mergeCase.ts'
-import { inWantedOrder, orderStep, withNew } from '../questionOrder.ts'
+import { sameValue, type FieldStep } from '../mergeCase.ts'
+import { inWantedOrder, questionsStep, withNew } from '../questionOrder.ts'
 import { wasMadeAgain } from './undoing.ts'
 
 export interface QuestionsBack {
@@ -33,7 +33,9 @@ export const questionsBack = (
   hasWork: boolean,
   madeAgain: ReadonlySet<string> = new Set(),
 ): QuestionsBack => {
-  if (after === null || is === null) return nothing
+  if (after === null || (is === null && sameValue(was, after))) return nothing
+  if (is === null)
+    return { ...nothing, steps: [questionsStep('keep', 'its questions cannot be seen; they stay')] }
   const [before, then, now] = [byId(was ?? []), byId(after), byId(is)]
   const steps: FieldStep[] = []
   const remove: string[] = []
@@ -76,7 +78,7 @@ export const questionsBack = (
   const wanted = [...before.keys()].filter((id) => left.includes(id))
   const ordered = inWantedOrder(left, wanted, [...then.keys()])
   const isReordered = ordered.some((id, i) => id !== left[i])
-  if (isReordered) steps.push(orderStep('in the order before the rollout'))
+  if (isReordered) steps.push(questionsStep('change', 'in the order before the rollout'))
   if (rewritten.size + remove.length + back.size === 0 && !isReordered) return { ...nothing, steps }
   if (hasWork)
     return {

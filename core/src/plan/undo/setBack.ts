@@ -1,6 +1,7 @@
 import { touchesWork } from '../../course/index.ts'
 import { bodyOf } from '../bodies.ts'
 import { sameValue, type FieldStep } from '../mergeCase.ts'
+import { isFileUntold } from '../ownFile.ts'
 import type { PartState } from './standing.ts'
 import type { Undoing } from './undoing.ts'
 import { questionsBack } from './questionsBack.ts'
@@ -37,6 +38,14 @@ const fieldBack = (
       result: present,
       reason: 'students have work in it; it is left alone',
       because: 'student-work',
+      written: false,
+    }
+  if (field === 'file' && isFileUntold(items.get(id)))
+    return {
+      ...told,
+      does: 'keep',
+      result: present,
+      reason: 'cannot be seen; stays',
       written: false,
     }
   return sameValue(present, base)

@@ -14,13 +14,14 @@ const whyItStays = (
 ): Pick<PlanStep, 'reason' | 'because'> | null => {
   if (items.get(id)?.studentWork)
     return { reason: 'students have work in it; it stays', because: 'student-work' }
-  if (!sameValue(is.fields, after.fields) || is.html !== after.html)
-    return { reason: 'was edited since; it stays' }
+  // What cannot be seen is not said to have been edited.
   if (is.kind === 'assessment' && is.questions === null)
     return { reason: 'its questions cannot be seen; it stays' }
+  if (isFileUntold(items.get(id))) return { reason: 'its file cannot be seen; it stays' }
+  if (!sameValue(is.fields, after.fields) || is.html !== after.html)
+    return { reason: 'was edited since; it stays' }
   if (!sameValue(is.questions, after.questions))
     return { reason: 'its questions were edited since; it stays' }
-  if (isFileUntold(items.get(id))) return { reason: 'its file cannot be seen; it stays' }
   if (is.kind === 'module' && places.idsIn(listAt('', id)).length > 0)
     return { reason: 'something stands in it; it stays' }
   return null

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { everyCourseItem, everyModule, type CourseItem } from '../../course/index.ts'
+import { everyCourseItem, everyModule, mapCourse, type CourseItem } from '../../course/index.ts'
 import { firstHouseStyle } from '../../houseStyle/index.ts'
 import { exampleTemplate } from '../../rules/example/exampleCourse.ts'
 import { isModule, newModule, type Template } from '../../template/index.ts'
@@ -346,6 +346,33 @@ describe('an assessment that a rollout made, when it is taken back', () => {
         delete test.questions
       }),
     ).toEqual({ stands: true, told: [['keep', 'its questions cannot be seen; it stays']] })
+  })
+})
+
+describe('questions that a rollout changed, when it is taken back', () => {
+  const asking = (text: string) =>
+    changedExample((made) => {
+      partOf(made, 'quiz').questions = {
+        list: [{ key: 'q', body: { kind: 'true-or-false', text, points: 20, right: true } }],
+      }
+    })
+  /** What is changed and told where the platform tells no questions any more. */
+  const undone = (second: Template) => {
+    const at = deployed(asking('<p>Is it so?</p>'))
+    const { record } = at.deploy(second)
+    at.course = mapCourse(at.course, ({ questions: _, ...item }) => item)
+    const { changes, steps } = at.undo(record).plan
+    return [
+      changes,
+      ...new Set(steps.flatMap(({ fields }) => fields.map((of) => `${of.field}: ${of.reason}`))),
+    ]
+  }
+  it('stay where they are not told, which is said; of those it did not change nothing is', () => {
+    expect(undone(asking('<p>Is it not?</p>'))).toEqual([
+      [],
+      'questions: its questions cannot be seen; they stay',
+    ])
+    expect(undone(asking('<p>Is it so?</p>'))).toEqual([[]])
   })
 })
 
