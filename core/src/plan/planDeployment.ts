@@ -1,4 +1,4 @@
-import { isShell } from '../course/index.ts'
+import { everyCourseItem, everyModule, isShell } from '../course/index.ts'
 import type { ExpectedPart } from '../expand/index.ts'
 import { bodiesOfBase, missingBodies } from './bodies.ts'
 import { consequencesOf } from './consequences.ts'
@@ -26,7 +26,7 @@ export const planDeployment = (input: PlanInput): Plan => {
   if (base.parts.length === 0 && !adopt && !isShell(course))
     return {
       state: 'left-out',
-      reason: `the course already holds ${course.modules.length} modules that Wickerframe did not put there; bringing a template into a filled course is a decision of its own`,
+      reason: `the course already holds content that Wickerframe did not put there (modules: ${everyModule(course.modules).length}, items: ${everyCourseItem(course).length}); bringing a template into a filled course is a decision of its own`,
     }
 
   const lacking = unusableWithout(missingBodies(bodiesOfBase(base), input.bodies))

@@ -376,6 +376,37 @@ describe('questions that a rollout changed, when it is taken back', () => {
   })
 })
 
+describe('which page is shown first, when a rollout is taken back', () => {
+  const undone = (since: (at: Standing) => void) => {
+    const at = new Standing('keeps marks')
+    at.edit([
+      {
+        change: 'create-item',
+        clientId: 'start',
+        module: null,
+        at: 0,
+        kind: 'page',
+        fields: { name: 'Start', html: '<p>Begin here.</p>' },
+      },
+    ])
+    const start = at.item('Start').id
+    at.edit([{ change: 'set-home', item: start }])
+    const { record } = at.deploy(undefined, undefined, { adopt: new Map() })
+    expect(at.course.homePage).not.toBe(start)
+    since(at)
+    const { plan } = at.undo(record)
+    return { start, home: at.course.homePage, set: kinds(plan.changes).includes('set-home') }
+  }
+  it('is the one from before', () => {
+    const { start, home } = undone(() => undefined)
+    expect(home).toBe(start)
+  })
+  it('is none that is gone', () => {
+    const { set } = undone((at) => at.edit([{ change: 'remove-item', id: at.item('Start').id }]))
+    expect(set).toBe(false)
+  })
+})
+
 describe('where the navigation leads, when a rollout is taken back', () => {
   const led = (...to: string[]): Template => ({
     ...exampleTemplate(),
