@@ -193,7 +193,7 @@ describe('planning again', () => {
       expand(exampleTemplate(), shell()).parts.map((part) => part.instance),
     )
   })
-  it('leaves out a course that holds other content', () => {
+  it('leaves out a course that holds other content, and says how much', () => {
     const filled = edit(shell(), [
       {
         change: 'create-module',
@@ -211,7 +211,10 @@ describe('planning again', () => {
         bodies,
         onDate: '2026-09-10',
       }),
-    ).toMatchObject({ state: 'left-out' })
+    ).toMatchObject({
+      state: 'left-out',
+      reason: expect.stringContaining('(modules: 1, items: 0)') as string,
+    })
   })
 })
 
