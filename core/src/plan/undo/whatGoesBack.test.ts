@@ -360,7 +360,10 @@ describe('questions that a rollout changed, when it is taken back', () => {
   const undone = (second: Template) => {
     const at = deployed(asking('<p>Is it so?</p>'))
     const { record } = at.deploy(second)
-    at.course = mapCourse(at.course, ({ questions: _, ...item }) => item)
+    at.course = mapCourse(at.course, (item) => {
+      const { questions: _, ...others } = item
+      return others
+    })
     const { changes, steps } = at.undo(record).plan
     return [
       changes,
