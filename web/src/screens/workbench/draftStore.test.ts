@@ -244,6 +244,31 @@ describe('the draft on the workbench', () => {
     await settle()
     expect([page(server.draft)?.strength, store().clashes]).toEqual(['may', []])
   })
+  it('takes nothing of one’s own for somebody else’s, also what is typed while a clash is looked into', async () => {
+    vi.stubGlobal('fetch', async (...asked: Parameters<Server['answer']>) => {
+      // What is read is as of its answer; what is edited is so at once, and answered later.
+      const isRead = !String(asked[0]).endsWith('/edits')
+      if (isRead) await new Promise((resolve) => setTimeout(resolve, 1000))
+      const answer = await server.answer(...asked)
+      if (!isRead) await new Promise((resolve) => setTimeout(resolve, 900))
+      return answer
+    })
+    server.edit([set('strength', 'must', 'should')])
+    store().edit(set('strength', 'must', 'may'))
+    await vi.advanceTimersByTimeAsync(1400)
+    const part = newItem('page', 'second', 'Second')
+    store().edit({ edit: 'add-part', parent: null, at: 1, part })
+    await settle()
+    expect([store().problem, store().clashes.map(({ clash }) => clash.wanted)]).toEqual([
+      null,
+      ['may'],
+    ])
+    const keys = (template: Template | null) => template?.parts.map(({ key }) => key)
+    expect([keys(server.draft), keys(store().draft)]).toEqual([
+      ['page', 'second'],
+      ['page', 'second'],
+    ])
+  })
   it('looks whether somebody else edited it, and says what', async () => {
     server.edit([set('name', 'Page', 'Theirs')])
     await store().look()

@@ -226,11 +226,10 @@ export const useDraftStore = create<DraftState>((set, get) => {
         ...(left.length === 0 && answer.revision !== revision + 1 ? { draft: answer.draft } : {}),
       })
     } catch (cause) {
-      put(key, { saving: false })
       const body = cause instanceof ApiError ? cause.body : null
       const keptFor = keptUntil(body?.status ?? 0)
       if (body && keptFor) {
-        put(key, { problem: `${notSavedYet}: ${keptFor}` })
+        put(key, { saving: false, problem: `${notSavedYet}: ${keptFor}` })
         clearTimeout(retries.get(key))
         retries.set(
           key,
@@ -253,7 +252,9 @@ export const useDraftStore = create<DraftState>((set, get) => {
           problem: cause instanceof Error ? cause.message : String(cause),
           waiting: now.waiting.filter((edit) => edit !== (refused ?? edits[0])),
         })
+      // Nothing is sent meanwhile: what is read could hold it already, and it would be taken for somebody else’s.
       await rebase(key).catch(() => undefined)
+      put(key, { saving: false })
     }
     void save(key)
   }
