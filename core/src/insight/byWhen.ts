@@ -1,20 +1,19 @@
 import type { Week } from '../calendar/index.ts'
-import type { Finding } from '../check/index.ts'
+import type { OpenMust } from './openMusts.ts'
 
 /**
- * The first day on which students meet what a finding tells of: the first day of the earliest week in which it is open.
+ * The first day on which students meet what an open must tells of: the first day of the earliest week in which it is open.
  * @returns `YYYY-MM-DD`, or null where they meet it already, or it stands in no week
  */
 export const byWhen = (
-  { places }: Finding,
+  { places }: OpenMust,
   weeks: readonly Week[],
   today: string,
 ): string | null => {
   const firstDays = new Map(weeks.map(({ number, first }) => [number, first]))
   let soonest: string | null = null
-  for (const { place, waived } of places) {
-    if (waived) continue
-    const day = place.week === null ? undefined : firstDays.get(place.week)
+  for (const { week } of places) {
+    const day = week === null ? undefined : firstDays.get(week)
     if (day === undefined || day <= today) return null
     if (soonest === null || day < soonest) soonest = day
   }

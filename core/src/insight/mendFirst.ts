@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { Finding } from '../check/index.ts'
+import { isOpenMust, partOf, type OpenMust } from './openMusts.ts'
 
 /** What one thing to mend is: a rule, broken at a part of the template (null: at none). */
 export const MendTarget = z.strictObject({ rule: z.string(), part: z.string().nullable() })
@@ -30,20 +31,19 @@ export const MendAction = MendTarget.extend({
 })
 export type MendAction = z.output<typeof MendAction>
 
-/** Whether a finding is a must that no waiver excuses everywhere. */
-export const isOpenMust = ({ strength, places }: Finding): boolean =>
-  strength === 'must' && places.some(({ waived }) => !waived)
-const partOf = ({ places: [first] }: Finding): string | null => first?.place.part ?? null
-
 /** The open musts of a course that are this one thing, with only those of their places that are open. */
 export const findingsOf = (findings: readonly Finding[], { rule, part }: MendTarget): Finding[] =>
   findings
     .filter((finding) => finding.rule === rule && partOf(finding) === part && isOpenMust(finding))
     .map((finding) => ({ ...finding, places: finding.places.filter(({ waived }) => !waived) }))
 
+/** Whether a course has this one thing to mend. */
+export const standsIn = (musts: readonly OpenMust[], target: MendTarget): boolean =>
+  musts.some(({ rule, part }) => rule === target.rule && part === target.part)
+
 interface Told {
   course: string
-  finding: Finding
+  must: OpenMust
 }
 
 /**
@@ -53,19 +53,18 @@ interface Told {
 export const mendFirst = (
   results: readonly {
     readonly course: { readonly id: string }
-    readonly findings: readonly Finding[]
+    readonly musts: readonly OpenMust[]
   }[],
   most = 6,
 ): MendAction[] => {
   const told = new Map<string, Told[]>()
   const open = new Map<string, Set<string>>()
-  for (const { course, findings } of results)
-    for (const finding of findings) {
-      if (!isOpenMust(finding)) continue
-      const key = `${finding.rule}|${partOf(finding) ?? ''}|${finding.mender}`
+  for (const { course, musts } of results)
+    for (const must of musts) {
+      const key = `${must.rule}|${must.part ?? ''}|${must.mender}`
       const known = told.get(key)
-      if (known) known.push({ course: course.id, finding })
-      else told.set(key, [{ course: course.id, finding }])
+      if (known) known.push({ course: course.id, must })
+      else told.set(key, [{ course: course.id, must }])
       const left = open.get(course.id)
       if (left) left.add(key)
       else open.set(course.id, new Set([key]))
@@ -73,7 +72,7 @@ export const mendFirst = (
   const effort = new Map(
     [...told].map(([key, all]) => [
       key,
-      all.reduce((sum, { finding }) => sum + finding.effortMinutes, 0),
+      all.reduce((sum, { must }) => sum + must.effortMinutes, 0),
     ]),
   )
   const chosen: MendAction[] = []
@@ -106,19 +105,19 @@ export const mendFirst = (
 const actionOf = (told: readonly Told[], becomeReady: number): MendAction | null => {
   const [first] = told
   if (!first) return null
-  const places = told.flatMap(({ finding }) => finding.places.filter(({ waived }) => !waived))
-  const { rule, title, mender } = first.finding
+  const places = told.flatMap(({ must }) => must.places)
+  const { rule, part, title, example, mender } = first.must
   return {
     rule,
-    part: partOf(first.finding),
+    part,
     title,
-    example: first.finding.places[0]?.message ?? '',
+    example,
     mender,
-    byMachine: places.every(({ mend }) => mend !== null),
+    byMachine: places.every(({ byMachine }) => byMachine),
     places: places.length,
     courses: [...new Set(told.map(({ course }) => course))],
-    owners: [...new Set(told.flatMap(({ finding }) => finding.owner ?? []))].sort(),
-    effortMinutes: told.reduce((sum, { finding }) => sum + finding.effortMinutes, 0),
+    owners: [...new Set(told.flatMap(({ must }) => must.owner ?? []))].sort(),
+    effortMinutes: told.reduce((sum, { must }) => sum + must.effortMinutes, 0),
     becomeReady,
   }
 }

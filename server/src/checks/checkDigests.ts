@@ -1,8 +1,12 @@
 import {
+  openMendsOf,
+  openMustsOf,
   strandLetters,
   worstOf,
   type Crossings,
   type Finding,
+  type OpenMends,
+  type OpenMust,
   type Outlook,
   type Strand,
 } from '@wickerframe/core'
@@ -10,13 +14,29 @@ import { anyOf, rowsOf, type Database } from '@wickerframe/storage'
 import { LRUCache } from 'lru-cache'
 import { currentCheckOf } from './currentCheck.ts'
 
-/** What the pictures of the whole college are made of: a result without what passed. It is shared: nobody changes it. */
-export interface CheckDigest {
+/**
+ * What the pictures of the whole college are made of: a result without what passed, its evidence and its changes. It is shared:
+ * nobody changes it.
+ */
+export interface CheckDigest extends FindingsDigest {
   readonly courseId: number
   readonly crossings: Crossings
-  readonly findings: readonly Finding[]
   readonly outlook: Outlook
 }
+interface FindingsDigest {
+  readonly openMusts: readonly OpenMust[]
+  readonly openMends: readonly OpenMends[]
+
+  /** Fingerprints of all its findings. */
+  readonly found: readonly string[]
+}
+
+/** What is kept of findings for pictures of the whole college. */
+export const digestOf = (findings: readonly Finding[]): FindingsDigest => ({
+  openMusts: openMustsOf(findings),
+  openMends: openMendsOf(findings),
+  found: findings.map(({ fingerprint }) => fingerprint),
+})
 
 interface CurrentRow {
   id: number
@@ -28,20 +48,23 @@ interface CurrentRow {
 interface DigestRow {
   id: number
   crossings: string
+  digest: string | null
+
+  /** Read only where there is no digest. */
   findings: string
   outlook: string
 }
 
 /**
- * Digests by what their results answer, so that another database has no part in it. Reading those of 2,000 courses takes most
- * of a second, and hardly any of them is another one when it is asked again. In characters of their JSON.
+ * Digests by what their results answer, so that another database has no part in it. Reading those of 2,000 courses takes
+ * seconds where all is open, and hardly any of them is another one when it is asked again. In characters of their JSON.
  */
-const kept = new LRUCache<string, CheckDigest>({ maxSize: 50_000_000 })
+const kept = new LRUCache<string, CheckDigest>({ maxSize: 100_000_000 })
 const keyOf = (row: CurrentRow): string =>
   `${row.course_id} ${row.cache_key} ${row.as_of} ${row.rewritten ?? ''}`
-const resultsAtOnce = 100
+const resultsAtOnce = 20
 
-/** Crossings, findings and outlook of every course's current check on a date, by course. */
+/** The digest of every course's current check on a date, by course. */
 export const listChecks = async (
   database: Database,
   asOf: string,
@@ -62,20 +85,18 @@ export const listChecks = async (
     for (const found of await digestRows(database, [...rows.keys()])) {
       const row = rows.get(found.id)
       if (!row) continue
-      const digest = digestOf(row.course_id, found)
+      const digest = checkOf(row.course_id, found)
       digests.set(row.course_id, digest)
-      kept.set(keyOf(row), digest, { size: sizeOf(found) })
+      kept.set(keyOf(row), digest, { size: JSON.stringify(digest).length })
     }
   }
   return digests
 }
 
-const sizeOf = ({ crossings, findings, outlook }: DigestRow): number =>
-  crossings.length + findings.length + outlook.length
-const digestOf = (courseId: number, row: DigestRow): CheckDigest => ({
+const checkOf = (courseId: number, row: DigestRow): CheckDigest => ({
+  ...(row.digest === null ? digestOf(JSON.parse(row.findings)) : JSON.parse(row.digest)),
   courseId,
   crossings: crossingsOfRow(row.crossings),
-  findings: JSON.parse(row.findings),
   outlook: JSON.parse(row.outlook),
 })
 
@@ -91,7 +112,7 @@ const digestRows = (database: Database, results: readonly number[]): Promise<Dig
   const ids = anyOf(results)
   return rowsOf(
     database,
-    `SELECT id, crossings, findings, outlook
+    `SELECT id, crossings, digest, IF(digest IS NULL, findings, '[]') AS findings, outlook
      FROM check_results
      WHERE id IN ${ids.sql}`,
     ids.values,

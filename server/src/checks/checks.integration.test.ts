@@ -1,7 +1,8 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import type { Conformance, CrossingEvidence } from '@wickerframe/contract'
-import { everyCourseItem, type Course } from '@wickerframe/core'
+import { everyCourseItem, openMustsOf, type Course } from '@wickerframe/core'
 import { exampleCourse } from '@wickerframe/core/testing'
+import { change } from '@wickerframe/storage'
 import { listChecks } from './checkDigests.ts'
 import { markHeldAnew } from './heldAnew.ts'
 import { startCheckedCollege, type CheckedCollege } from '../testing/privateCollege.testing.ts'
@@ -253,8 +254,31 @@ describe('what the pictures of the college are made of', () => {
     for (const asOf of ['2026-09-16', '2026-11-20', '2026-09-16']) {
       const kept = (await listChecks(college.pool, asOf)).get(college.course)
       const result = await college.result(`?asOf=${asOf}`)
-      expect(kept?.findings).toEqual(result.findings)
+      expect(kept?.openMusts).toEqual(openMustsOf(result.findings))
+      expect(kept?.found).toEqual(result.findings.map(({ fingerprint }) => fingerprint))
     }
+  })
+  it('is the same of a result that was kept before there were digests of findings', async () => {
+    const told = () => listChecks(college.pool, college.today)
+    await college.readWith(hideWelcome)
+    const before = await told()
+    expect(before.get(college.course)?.openMusts.length).toBeGreaterThan(0)
+    await change(
+      college.pool,
+      `UPDATE check_results
+       SET digest = NULL, rewritten = UUID()`,
+    )
+    expect(await told()).toEqual(before)
+    await change(
+      college.pool,
+      `UPDATE check_results
+       SET digest = '{"found":["so"]}', rewritten = UUID()`,
+    )
+    expect((await told()).get(college.course)?.found).toEqual(['so'])
+    await change(college.pool, 'DELETE FROM check_results')
+    await college.readWith(hideWelcome)
+    expect(await told()).toEqual(before)
+    await college.readWith()
   })
   it('is not there for a course that is held to something else since', async () => {
     expect(await letters()).toBeDefined()

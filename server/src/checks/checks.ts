@@ -1,3 +1,4 @@
+import { digestOf } from './checkDigests.ts'
 import { currentCheckOf } from './currentCheck.ts'
 import { outlookOf, type CheckResult, type Crossings, type Finding } from '@wickerframe/core'
 import {
@@ -41,10 +42,11 @@ const insertResults = (database: Database, checks: readonly CheckToStore[]) =>
     database,
     `INSERT INTO check_results (
        course_id, cache_key, as_of, holds_from, holds_until, checked_at, told_at, readiness,
-         open_musts, open_shoulds, counts, crossings, findings, outlook, rest
+         open_musts, open_shoulds, counts, crossings, findings, digest, outlook, rest
      )
-     VALUES ${checks.map(() => `(?, ?, ?, ?, ?, ${institutionNow}, NOW(3), ?, ?, ?, ?, ?, ?, ?, ?)`).join(', ')}
-     ON DUPLICATE KEY UPDATE checked_at = VALUES(checked_at), told_at = VALUES(told_at)`,
+     VALUES ${checks.map(() => `(?, ?, ?, ?, ?, ${institutionNow}, NOW(3), ?, ?, ?, ?, ?, ?, ?, ?, ?)`).join(', ')}
+     ON DUPLICATE KEY UPDATE checked_at = VALUES(checked_at), told_at = VALUES(told_at),
+       digest = COALESCE(digest, VALUES(digest))`,
     checks.flatMap(({ courseId, cacheKey, result, crossings }) => {
       const { findings, counts, readiness, holds, asOf, ...whole } = result
       // What is met or does not apply needs no words; the counts tell how much of it there is.
@@ -66,6 +68,7 @@ const insertResults = (database: Database, checks: readonly CheckToStore[]) =>
         JSON.stringify(counts),
         JSON.stringify(crossings),
         JSON.stringify(findings),
+        JSON.stringify(digestOf(findings)),
         JSON.stringify(outlookOf(result)),
         JSON.stringify(rest),
       ]
@@ -147,6 +150,42 @@ export async function* toldOfCourses(
     )
   }
 }
+
+/**
+ * No more than the findings of what `toldOfCourses` tells. In the order asked; courses that were not
+ * checked are left out.
+ */
+export async function* findingsOfCourses(
+  database: Database,
+  courseIds: readonly number[],
+  asOf: string,
+): AsyncGenerator<Map<number, Finding[]>> {
+  for (let from = 0; from < courseIds.length; from += coursesAtOnce) {
+    const asked = courseIds.slice(from, from + coursesAtOnce)
+    const rows = await findingRows(database, anyOf(asked), asOf)
+    const findings = new Map(rows.map((row) => [row.course_id, row.findings]))
+    yield new Map(
+      asked.flatMap((id) => {
+        const found = findings.get(id)
+        return found === undefined ? [] : [[id, JSON.parse(found)] as const]
+      }),
+    )
+  }
+}
+
+const findingRows = (
+  database: Database,
+  ids: ReturnType<typeof anyOf>,
+  asOf: string,
+): Promise<Pick<ResultRow, 'course_id' | 'findings'>[]> =>
+  rowsOf(
+    database,
+    `SELECT check_results.course_id, findings
+     FROM courses
+     JOIN check_results ON check_results.id = ${currentCheckOf('courses.id')}
+     WHERE courses.id IN ${ids.sql}`,
+    [asOf, asOf, ...ids.values],
+  )
 
 const resultRows = (
   database: Database,

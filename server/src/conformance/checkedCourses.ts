@@ -43,7 +43,7 @@ export const actionsOver = (
   const named = new Map(courses.map(({ summary }) => [String(summary.id), namedCourse(summary)]))
   const results = courses.flatMap(({ summary: { id } }) => {
     const check = checks.get(id)
-    return check ? [{ course: { id: String(id) }, findings: check.findings }] : []
+    return check ? [{ course: { id: String(id) }, musts: check.openMusts }] : []
   })
   return mendFirst(results, most).map(({ courses: ids, owners, ...action }) => ({
     ...action,

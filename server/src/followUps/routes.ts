@@ -1,4 +1,4 @@
-import { findingsOf } from '@wickerframe/core'
+import { findingsOf, standsIn, type Finding } from '@wickerframe/core'
 import type { followUpRoutes } from '@wickerframe/contract'
 import { mayToCourse } from '../courses/visible.ts'
 import type { HandlersOf } from '../http/handler.ts'
@@ -15,23 +15,29 @@ import {
 } from './followUps.ts'
 import { ownerOf, raiseAndTell } from './raising.ts'
 import { listChecks } from '../checks/checkDigests.ts'
-import { findCheck } from '../checks/checks.ts'
-import { listCourses } from '../courses/courses.ts'
+import { findCheck, findingsOfCourses } from '../checks/checks.ts'
+import { listCourses, type StoredCourse } from '../courses/courses.ts'
 import { HttpProblem, notFound } from '../http/problem.ts'
 import { courseIn } from '../courses/routes.ts'
 
 export const followUpHandlers: HandlersOf<typeof followUpRoutes> = {
   raiseEverywhere: async ({ pool, person, today, body: { note, ...target } }) => {
-    const courses = (await listCourses(pool, person, today)).filter(
-      ({ summary }) => summary.status === 'teaching',
-    )
     const checks = await listChecks(pool, today)
-    const found = courses
-      .map((stored) => ({
-        stored,
-        findings: findingsOf(checks.get(stored.summary.id)?.findings ?? [], target),
-      }))
-      .filter(({ findings }) => findings.length > 0)
+    const courses = new Map(
+      (await listCourses(pool, person, today))
+        .filter(
+          ({ summary: { id, status } }) =>
+            status === 'teaching' && standsIn(checks.get(id)?.openMusts ?? [], target),
+        )
+        .map((stored) => [stored.summary.id, stored]),
+    )
+    const found: { stored: StoredCourse; findings: Finding[] }[] = []
+    for await (const checked of findingsOfCourses(pool, [...courses.keys()], today))
+      for (const [id, all] of checked) {
+        const stored = courses.get(id)
+        const findings = findingsOf(all, target)
+        if (stored && findings.length > 0) found.push({ stored, findings })
+      }
     const came = { places: 0, courses: 0, people: 0, nobodys: 0 }
     const people = new Set<string>()
     await inTransaction(pool, async (database) => {

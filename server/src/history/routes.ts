@@ -5,6 +5,7 @@ import {
   editsByDay,
   instructionalWeeks,
   readinessByDay,
+  grouped,
 } from '@wickerframe/core'
 import { listChecks } from '../checks/checkDigests.ts'
 import { bandOfCourse } from '../conformance/bandOfCourse.ts'
@@ -54,13 +55,7 @@ export const historyHandlers: HandlersOf<typeof historyRoutes> = {
       return day < soonest ? day : soonest
     }, today)
     const from = first < earliest ? earliest : first
-    const bands = new Map<string, typeof kept>()
-    for (const one of kept) {
-      const title = bandOfCourse(one.stored.summary, by)
-      const band = bands.get(title)
-      if (band) band.push(one)
-      else bands.set(title, [one])
-    }
+    const bands = grouped(kept, ({ stored }) => bandOfCourse(stored.summary, by))
     const toReady = kept
       .filter(({ stored }) => openingOf(stored) <= today)
       .map(({ stored, of }) => daysToReady(of, openingOf(stored)))

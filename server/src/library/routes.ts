@@ -6,6 +6,7 @@ import {
   escapeHtml,
   everyItem,
   findingFingerprint,
+  grouped,
   isKeptCurrent,
   revisionInForce,
   type Template,
@@ -35,6 +36,8 @@ export const houseTextPage = async (
     : null
 }
 
+const sumOf = (numbers: readonly number[]): number => numbers.reduce((sum, one) => sum + one, 0)
+
 /** Whether what a version holds of an entry is only led to, where the newest is kept. */
 const isCurrentAtOnce = ({ kind, key, document }: StoredEntry, held: Template): boolean =>
   kind === 'file' &&
@@ -50,10 +53,13 @@ export const libraryHandlers: HandlersOf<typeof libraryRoutes> = {
       listCourses(pool, 'system', today),
       listChecks(pool, today),
     ])
-    const versions = new Map<string, Awaited<ReturnType<typeof findVersionById>>>()
-    for (const { templateId, version } of courses)
-      if (templateId !== null && version !== null && !versions.has(`${templateId}/${version}`))
-        versions.set(`${templateId}/${version}`, await findVersionById(pool, templateId, version))
+    const heldTo: { document: Template; ids: number[] }[] = []
+    for (const of of grouped(courses, (one) => `${one.templateId}/${one.version}`).values()) {
+      const [first] = of
+      if (!first || first.templateId === null || first.version === null) continue
+      const found = await findVersionById(pool, first.templateId, first.version)
+      if (found) heldTo.push({ document: found.document, ids: of.map(({ summary }) => summary.id) })
+    }
     return entries.map((entry) => {
       // No template holds a set.
       if (entry.kind === 'image-set')
@@ -73,33 +79,23 @@ export const libraryHandlers: HandlersOf<typeof libraryRoutes> = {
             ]
           : []
       })
-      const holding = courses.filter(({ templateId, version }) =>
-        versions
-          .get(`${templateId}/${version}`)
-          ?.document[list].some(({ key }) => key === entry.key),
+      const holding = heldTo.filter(({ document }) =>
+        document[list].some(({ key }) => key === entry.key),
       )
       const fingerprint = findingFingerprint('house-text-outdated', `house-text/${entry.key}`)
+      const outOfDate = holding.map(({ document, ids }) =>
+        entry.kind === 'house-text'
+          ? ids.filter((id) => checks.get(id)?.found.includes(fingerprint)).length
+          : isCurrentAtOnce(entry, document) ||
+              document[list].some((held) => canonicalJson(held) === canonicalJson(entry.document))
+            ? 0
+            : ids.length,
+      )
       return {
         ...entry,
         templates,
-        courses: holding.length,
-        coursesOutOfDate:
-          entry.kind === 'house-text'
-            ? holding.filter(({ summary }) =>
-                checks
-                  .get(summary.id)
-                  ?.findings.some((finding) => finding.fingerprint === fingerprint),
-              ).length
-            : holding.filter(({ templateId, version }) => {
-                const held = versions.get(`${templateId}/${version}`)?.document
-                return (
-                  held !== undefined &&
-                  !isCurrentAtOnce(entry, held) &&
-                  !held[list].some(
-                    (other) => canonicalJson(other) === canonicalJson(entry.document),
-                  )
-                )
-              }).length,
+        courses: sumOf(holding.map(({ ids }) => ids.length)),
+        coursesOutOfDate: sumOf(outOfDate),
       }
     })
   },

@@ -1,15 +1,30 @@
 import type { ChosenMend, MendableRule, mendRoutes } from '@wickerframe/contract'
 import { mayToCourse } from '../courses/visible.ts'
 import type { HandlersOf, Situation } from '../http/handler.ts'
-import { changesInWords, findingsOf, ruleById, type Course, type Finding } from '@wickerframe/core'
+import {
+  changesInWords,
+  findingsOf,
+  ruleById,
+  standsIn,
+  type Course,
+  type Finding,
+} from '@wickerframe/core'
 import type { ProposedMend } from './mendTask.ts'
-import { listChecks, type CheckDigest } from '../checks/checkDigests.ts'
-import { findCheck } from '../checks/checks.ts'
+import { namedCourse } from '../conformance/checkedCourses.ts'
+import { listChecks } from '../checks/checkDigests.ts'
+import { findCheck, findingsOfCourses } from '../checks/checks.ts'
 import { listCourses, type StoredCourse } from '../courses/courses.ts'
 import { listSnapshots } from '../snapshots/snapshots.ts'
 import { askedRun } from '../runs/askedRun.ts'
 import { HttpProblem, notFound } from '../http/problem.ts'
 import { courseIn } from '../courses/routes.ts'
+
+const notOpen = () =>
+  new HttpProblem(
+    409,
+    'not-open',
+    'one of the findings is mended already, or Wickerframe does not know its mend; check again',
+  )
 
 /** The chosen mends of a course with the sentences of their findings and what they change. @throws HttpProblem 409 when one is open no more */
 const proposed = (
@@ -25,12 +40,7 @@ const proposed = (
   )
   return mends.map((mend) => {
     const place = places.get(mend.fingerprint)
-    if (!place?.mend)
-      throw new HttpProblem(
-        409,
-        'not-open',
-        'one of the findings is mended already, or Wickerframe does not know its mend; check again',
-      )
+    if (!place?.mend) throw notOpen()
     return {
       ...mend,
       message: place.message,
@@ -39,31 +49,46 @@ const proposed = (
   })
 }
 
-/** A plan of chosen mends, to be read and approved. @throws HttpProblem 404 for a course that is not theirs to see, 409 when a finding is open no more */
+interface Proposed {
+  courseId: number
+  proposal: ProposedMend[]
+}
+
+/**
+ * What would be mended in each of these courses, in their order; those in which nothing is chosen are left out.
+ * @param chosenOf the mends of a course that are chosen, from its findings
+ * @throws HttpProblem 409 when one is open no more
+ */
+const proposals = async (
+  { pool, today }: Situation,
+  courses: readonly StoredCourse[],
+  chosenOf: (course: number, findings: readonly Finding[]) => readonly ChosenMend[],
+): Promise<Proposed[]> => {
+  const byCourse = new Map<number, ProposedMend[]>()
+  const zones = new Map(courses.map(({ summary, facts }) => [summary.id, facts.term.timeZone]))
+  for await (const checked of findingsOfCourses(pool, [...zones.keys()], today)) {
+    const chosen = [...checked]
+      .map(([id, findings]) => ({ id, findings, mends: chosenOf(id, findings) }))
+      .filter(({ mends }) => mends.length > 0)
+    if (chosen.length === 0) continue
+    const snapshots = await listSnapshots(
+      pool,
+      chosen.map(({ id }) => id),
+    )
+    for (const { id, findings, mends } of chosen)
+      byCourse.set(id, proposed(findings, mends, snapshots.get(id), zones.get(id) ?? 'UTC'))
+  }
+  return [...zones.keys()].flatMap((courseId) => {
+    const proposal = byCourse.get(courseId)
+    return proposal ? [{ courseId, proposal }] : []
+  })
+}
+
+/** A plan of proposed mends, to be read and approved. */
 const planned = async (
   { pool, person }: Situation,
-  courses: readonly { course: number; mends: readonly ChosenMend[] }[],
-  visible: readonly StoredCourse[],
-  checks: ReadonlyMap<number, CheckDigest>,
+  tasks: Proposed[],
 ): Promise<{ run: number }> => {
-  const storedById = new Map(visible.map((stored) => [stored.summary.id, stored]))
-  const snapshots = await listSnapshots(
-    pool,
-    courses.map(({ course }) => course),
-  )
-  const tasks = courses.map(({ course, mends }) => {
-    const stored = storedById.get(course)
-    if (!stored) throw notFound('course among those named')
-    return {
-      courseId: course,
-      proposal: proposed(
-        checks.get(course)?.findings ?? [],
-        mends,
-        snapshots.get(course),
-        stored.facts.term.timeZone,
-      ),
-    }
-  })
   const count = tasks.reduce((sum, task) => sum + task.proposal.length, 0)
   return {
     run: await askedRun(
@@ -132,33 +157,44 @@ export const mendHandlers: HandlersOf<typeof mendRoutes> = {
         'at /courses: found a course twice; expected each once',
       )
     const { person, pool, today } = handling
-    return planned(
-      handling,
-      courses,
-      await listCourses(pool, person, today),
-      await listChecks(pool, today),
+    const visible = new Map(
+      (await listCourses(pool, person, today)).map((stored) => [stored.summary.id, stored]),
     )
+    const chosen = new Map(courses.map(({ course, mends }) => [course, mends]))
+    const tasks = await proposals(
+      handling,
+      courses.map(({ course }) => {
+        const stored = visible.get(course)
+        if (!stored) throw notFound('course among those named')
+        return stored
+      }),
+      (course) => chosen.get(course) ?? [],
+    )
+    // One that has no check any more has nothing open that is known.
+    if (tasks.length < courses.length) throw notOpen()
+    return planned(handling, tasks)
   },
   planMendsOf: async (handling) => {
     const { person, pool, today, body } = handling
-    const visible = await listCourses(pool, person, today)
     const checks = await listChecks(pool, today)
-    const courses = visible
-      .filter(({ summary }) => summary.status === 'teaching')
-      .map(({ summary: { id } }) => ({
-        course: id,
-        mends: findingsOf(checks.get(id)?.findings ?? [], body).flatMap(({ places }) =>
+    const tasks = await proposals(
+      handling,
+      (await listCourses(pool, person, today)).filter(
+        ({ summary: { id, status } }) =>
+          status === 'teaching' && standsIn(checks.get(id)?.openMusts ?? [], body),
+      ),
+      (_course, findings) =>
+        findingsOf(findings, body).flatMap(({ places }) =>
           places.flatMap(({ mend, fingerprint, digest }) => (mend ? { fingerprint, digest } : [])),
         ),
-      }))
-      .filter(({ mends }) => mends.length > 0)
-    if (courses.length === 0)
+    )
+    if (tasks.length === 0)
       throw new HttpProblem(
         409,
         'nothing-to-mend',
         'it is mended already, or Wickerframe does not know its mend; check again',
       )
-    return planned(handling, courses, visible, checks)
+    return planned(handling, tasks)
   },
   /** What Wickerframe could mend by itself, by rule; for one rule, every place of it. */
   listMends: async ({ pool, person, today, query }) => {
@@ -170,38 +206,18 @@ export const mendHandlers: HandlersOf<typeof mendRoutes> = {
         `rule: found ${wanted}; expected the id of a rule`,
       )
     const courses = (await listCourses(pool, person, today)).filter(
-      (stored) => stored.summary.status === 'teaching',
+      ({ summary }) => summary.status === 'teaching',
     )
     const checks = await listChecks(pool, today)
     const byRule = new Map<string, MendableRule>()
     for (const { summary } of courses)
-      for (const finding of checks.get(summary.id)?.findings ?? []) {
-        if (wanted !== undefined && finding.rule !== wanted) continue
-        const mends = finding.places.flatMap((place) =>
-          place.mend && !place.waived
-            ? [{ fingerprint: place.fingerprint, digest: place.digest, message: place.message }]
-            : [],
-        )
-        if (mends.length === 0) continue
-        const known = byRule.get(finding.rule) ?? {
-          rule: finding.rule,
-          title: finding.title,
-          places: 0,
-          courses: [],
-        }
-        known.places += mends.length
-        const there = known.courses.find((course) => course.course === summary.id)
-        if (there) there.mends.push(...mends)
-        else
-          known.courses.push({
-            course: summary.id,
-            platformId: summary.platformId,
-            code: summary.code,
-            title: summary.title,
-            classSections: summary.classSections,
-            mends,
-          })
-        byRule.set(finding.rule, known)
+      for (const { rule, title, places } of checks.get(summary.id)?.openMends ?? []) {
+        if (wanted !== undefined && rule !== wanted) continue
+        const known = byRule.get(rule) ?? { rule, title, places: 0, courses: [] }
+        known.places += places.length
+        const { id, ...named } = namedCourse(summary)
+        known.courses.push({ course: id, ...named, mends: [...places] })
+        byRule.set(rule, known)
       }
     return [...byRule.values()].sort((a, b) => b.places - a.places)
   },

@@ -114,10 +114,10 @@ const cleanResults = (database: Database, word: string, instead: string, teacher
   change(
     database,
     `UPDATE check_results
-     SET findings = REPLACE(findings, ?, ?), rest = REPLACE(rest, ?, ?),
-       outlook = REPLACE(outlook, ?, ?), rewritten = UUID()
+     SET findings = REPLACE(findings, ?, ?), digest = REPLACE(digest, ?, ?),
+       rest = REPLACE(rest, ?, ?), outlook = REPLACE(outlook, ?, ?), rewritten = UUID()
      WHERE course_id IN (SELECT course_id FROM course_people WHERE email = ?)`,
-    [word, instead, word, instead, word, instead, teacher],
+    [word, instead, word, instead, word, instead, word, instead, teacher],
   )
 /** The row stays, so that its number names nobody else; with an address that nobody has. */
 const cleanPerson = (database: Database, id: number, as: string) =>

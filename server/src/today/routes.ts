@@ -1,5 +1,5 @@
-import type { CourseLine, CourseSummary, NotReadyLine, todayRoutes } from '@wickerframe/contract'
-import { addDays, byWhen, instructionalWeeks, isOpenMust, type Finding } from '@wickerframe/core'
+import type { CourseSummary, NotReadyLine, todayRoutes } from '@wickerframe/contract'
+import { addDays, byWhen, grouped, instructionalWeeks, type OpenMust } from '@wickerframe/core'
 import { actionsOver, checkedCourses, courseLine } from '../conformance/checkedCourses.ts'
 import type { StoredCourse } from '../courses/courses.ts'
 import { pendingFollowUps } from '../followUps/followUps.ts'
@@ -25,11 +25,10 @@ const nameIn = ({ instructors, assistants }: CourseSummary, email: string): stri
 /** A course that is not ready: what students meet first, when, and what can be done about it; null for one that is. */
 const notReady = (
   { summary, facts }: StoredCourse,
-  findings: readonly Finding[],
+  musts: readonly OpenMust[],
   raised: ReadonlySet<string> | undefined,
   today: string,
 ): NotReadyLine | null => {
-  const musts = findings.filter(isOpenMust)
   if (musts.length === 0) return null
   const weeks = instructionalWeeks({
     term: facts.term,
@@ -38,21 +37,21 @@ const notReady = (
     count: facts.weeks,
   })
   const [first] = musts
-    .map((finding) => ({ finding, by: byWhen(finding, weeks, today) }))
+    .map((must) => ({ message: must.message, by: byWhen(must, weeks, today) }))
     .sort((a, b) => ((a.by ?? '') < (b.by ?? '') ? -1 : (a.by ?? '') > (b.by ?? '') ? 1 : 0))
   if (!first) return null
-  const isMendable = ({ places }: Finding) => places.some(({ mend, waived }) => mend && !waived)
+  const isMendable = ({ places }: OpenMust) => places.some(({ byMachine }) => byMachine)
   return {
     ...courseLine(summary),
     openMusts: musts.length,
-    first: first.finding.message,
+    first: first.message,
     by: first.by,
     mends: musts.filter(isMendable).length,
     toRaise: musts.filter(
-      (finding) =>
-        finding.mender === 'instructor' &&
-        !isMendable(finding) &&
-        finding.places.some(({ waived, fingerprint }) => !waived && !raised?.has(fingerprint)),
+      (must) =>
+        must.mender === 'instructor' &&
+        !isMendable(must) &&
+        must.places.some(({ fingerprint }) => !raised?.has(fingerprint)),
     ).length,
   }
 }
@@ -74,14 +73,12 @@ export const todayHandlers: HandlersOf<typeof todayRoutes> = {
     const ids = courses.map(({ summary }) => summary.id)
     const byId = new Map(courses.map(({ summary }) => [summary.id, summary]))
     const pending = await pendingFollowUps(pool, ids)
-    const bySection = new Map<string, CourseLine[]>()
-    for (const { summary } of courses)
-      for (const section of summary.classSections) {
-        const key = `${summary.code}, class section ${section}`
-        const known = bySection.get(key)
-        if (known) known.push(courseLine(summary))
-        else bySection.set(key, [courseLine(summary)])
-      }
+    const bySection = grouped(
+      courses.flatMap(({ summary }) =>
+        summary.classSections.map((section) => ({ summary, section })),
+      ),
+      ({ summary, section }) => `${summary.code}, class section ${section}`,
+    )
     const noTemplate = courses.filter(({ summary }) => summary.template === null)
     return {
       today,
@@ -92,8 +89,8 @@ export const todayHandlers: HandlersOf<typeof todayRoutes> = {
         courses
           .flatMap((stored) => {
             const { id } = stored.summary
-            const findings = checks.get(id)?.findings ?? []
-            return notReady(stored, findings, pending.get(id), today) ?? []
+            const musts = checks.get(id)?.openMusts ?? []
+            return notReady(stored, musts, pending.get(id), today) ?? []
           })
           .sort(sooner),
       ),
@@ -134,7 +131,10 @@ export const todayHandlers: HandlersOf<typeof todayRoutes> = {
       duplicates: firstOf(
         [...bySection]
           .filter(([, list]) => list.length > 1)
-          .map(([classSection, list]) => ({ classSection, courses: list })),
+          .map(([classSection, list]) => ({
+            classSection,
+            courses: list.map(({ summary }) => courseLine(summary)),
+          })),
       ),
       failedRollouts: (await listRuns(pool, ['rollout'], person)).filter(
         (run) => run.counts.failed > 0,

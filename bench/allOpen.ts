@@ -1,0 +1,106 @@
+/**
+ * Measures what is asked of the whole college where everything is open: every course right after its deployment, each prompt of
+ * it unanswered, so that its findings are as large as they come. Asked of a started server, the first time and again, with what
+ * somebody else waits meanwhile, and the server's memory. `npm run bench:all-open` does so with 2,000 courses; COUNT=500 with
+ * others. On a database of its own, on loopback. A benchmark, not a test: it prints and asserts nothing.
+ */
+import { readFileSync } from 'node:fs'
+import { setTimeout as wait } from 'node:timers/promises'
+import type { CourseSummary, TodayView } from '@wickerframe/contract'
+import { growTo } from '@wickerframe/e2e/largeCollege'
+import { versionOrder } from '@wickerframe/e2e/rollouts'
+import { startTestBed, until } from '@wickerframe/e2e/testBed'
+import { firstRow } from '@wickerframe/storage'
+
+const count = Number(process.env['COUNT'] ?? '2000')
+const bed = await startTestBed({ courses: 6, leaseSeconds: 30 })
+const designer = await bed.as('designer@kestrelsound.example')
+
+/** The server’s resident memory, now or at most, in MB. */
+const memory = (which: 'VmRSS' | 'VmHWM'): number => {
+  const status = readFileSync(`/proc/${bed.server.child.pid}/status`, 'utf8')
+  return Math.round(Number(new RegExp(`${which}:\\s+(\\d+)`).exec(status)?.[1] ?? 0) / 1024)
+}
+const ended = (run: number, state: string) =>
+  until(
+    async () =>
+      (
+        await firstRow<{ state: string }>(
+          bed.pool,
+          `SELECT state
+           FROM runs
+           WHERE id = ?`,
+          [run],
+        )
+      )?.state,
+    (now) => now === state,
+    600,
+  )
+
+/** Asks some times, one after the other, while somebody else asks who they are. */
+const timed = async (name: string, times: number, ask: () => Promise<unknown>): Promise<void> => {
+  let going = true
+  let longest = 0
+  const other = (async () => {
+    while (going) {
+      const began = performance.now()
+      await designer.get('/api/me')
+      longest = Math.max(longest, performance.now() - began)
+      await wait(20)
+    }
+  })()
+  const took: string[] = []
+  for (let time = 0; time < times; time += 1) {
+    const began = performance.now()
+    await ask()
+    took.push((performance.now() - began).toFixed(0))
+  }
+  going = false
+  await other
+  console.log(
+    `${name}: ${took.join(', ')} ms; another waits ${longest.toFixed(0)} ms at most; memory ${memory('VmRSS')} MB, ${memory('VmHWM')} at most`,
+  )
+}
+
+try {
+  const worker = await bed.startWorker()
+  const courses = (await designer.get<CourseSummary[]>('/api/courses')).body
+    .filter(({ status, weeks }) => status === 'teaching' && weeks >= 15)
+    .map(({ id }) => id)
+  const { body: rollout } = await designer.post<{ run: number }>('/api/rollouts', {
+    order: versionOrder('distance-standard', 1),
+    courses,
+  })
+  await ended(rollout.run, 'planned')
+  await designer.post(`/api/runs/${rollout.run}/approve`)
+  await ended(rollout.run, 'done')
+  const { body: checks } = await designer.post<{ run: number }>('/api/checks', { courses })
+  await ended(checks.run, 'done')
+  worker.child.kill()
+  await growTo(bed.pool, count)
+  const sizes = await firstRow<{ courses: number; findings: number; digest: number }>(
+    bed.pool,
+    `SELECT COUNT(DISTINCT course_id) AS courses, AVG(CHAR_LENGTH(findings)) AS findings,
+       AVG(CHAR_LENGTH(digest)) AS digest
+     FROM check_results`,
+    [],
+  )
+  console.log(
+    `${sizes?.courses} checked courses; findings of one ${((sizes?.findings ?? 0) / 1000).toFixed(1)} kB, what is kept of them ${((sizes?.digest ?? 0) / 1000).toFixed(1)} kB; memory ${memory('VmRSS')} MB`,
+  )
+  const about = (path: string) => () => designer.get(path)
+  await timed('Today', 4, about('/api/today'))
+  await timed('the weave', 4, about('/api/conformance'))
+  await timed('the next four weeks', 3, about('/api/conformance/ahead'))
+  await timed('day by day', 3, about('/api/history?by=department'))
+  await timed('the library', 3, about('/api/library'))
+  await timed('what Wickerframe can mend', 3, about('/api/mends'))
+  const [first] = (await designer.get<TodayView>('/api/today')).body.mendFirst
+  if (first)
+    await timed('one thing raised everywhere', 1, () =>
+      designer.post('/api/follow-ups', { rule: first.rule, part: first.part, note: '' }),
+    )
+  await timed('Today after that', 3, about('/api/today'))
+} finally {
+  await bed.stop()
+}
