@@ -78,15 +78,15 @@ try {
   await ended(checks.run, 'done')
   worker.child.kill()
   await growTo(bed.pool, count)
-  const sizes = await firstRow<{ courses: number; findings: number; digest: number }>(
+  const sizes = await firstRow<{ courses: number; findings: number; gist: number }>(
     bed.pool,
     `SELECT COUNT(DISTINCT course_id) AS courses, AVG(CHAR_LENGTH(findings)) AS findings,
-       AVG(CHAR_LENGTH(digest)) AS digest
+       AVG(CHAR_LENGTH(gist)) AS gist
      FROM check_results`,
     [],
   )
   console.log(
-    `${sizes?.courses} checked courses; findings of one ${((sizes?.findings ?? 0) / 1000).toFixed(1)} kB, what is kept of them ${((sizes?.digest ?? 0) / 1000).toFixed(1)} kB; memory ${memory('VmRSS')} MB`,
+    `${sizes?.courses} checked courses; findings of one ${((sizes?.findings ?? 0) / 1000).toFixed(1)} kB, what is kept of them ${((sizes?.gist ?? 0) / 1000).toFixed(1)} kB; memory ${memory('VmRSS')} MB`,
   )
   const about = (path: string) => () => designer.get(path)
   await timed('Today', 4, about('/api/today'))

@@ -18,12 +18,12 @@ import { currentCheckOf } from './currentCheck.ts'
  * What the pictures of the whole college are made of: a result without what passed, its evidence and its changes. It is shared:
  * nobody changes it.
  */
-export interface CheckDigest extends FindingsDigest {
+export interface CheckDigest extends FindingsGist {
   readonly courseId: number
   readonly crossings: Crossings
   readonly outlook: Outlook
 }
-interface FindingsDigest {
+interface FindingsGist {
   readonly openMusts: readonly OpenMust[]
   readonly openMends: readonly OpenMends[]
 
@@ -31,8 +31,11 @@ interface FindingsDigest {
   readonly found: readonly string[]
 }
 
+/** Another one whenever what is kept of findings has another form, here or in the core: those of before are not read then. */
+export const gistForm = 1
+
 /** What is kept of findings for pictures of the whole college. */
-export const digestOf = (findings: readonly Finding[]): FindingsDigest => ({
+export const gistOf = (findings: readonly Finding[]): FindingsGist => ({
   openMusts: openMustsOf(findings),
   openMends: openMendsOf(findings),
   found: findings.map(({ fingerprint }) => fingerprint),
@@ -48,9 +51,9 @@ interface CurrentRow {
 interface DigestRow {
   id: number
   crossings: string
-  digest: string | null
+  gist: string | null
 
-  /** Read only where there is no digest. */
+  /** Read only where there is no gist of today’s form. */
   findings: string
   outlook: string
 }
@@ -94,7 +97,7 @@ export const listChecks = async (
 }
 
 const checkOf = (courseId: number, row: DigestRow): CheckDigest => ({
-  ...(row.digest === null ? digestOf(JSON.parse(row.findings)) : JSON.parse(row.digest)),
+  ...(row.gist === null ? gistOf(JSON.parse(row.findings)) : JSON.parse(row.gist)),
   courseId,
   crossings: crossingsOfRow(row.crossings),
   outlook: JSON.parse(row.outlook),
@@ -112,10 +115,11 @@ const digestRows = (database: Database, results: readonly number[]): Promise<Dig
   const ids = anyOf(results)
   return rowsOf(
     database,
-    `SELECT id, crossings, digest, IF(digest IS NULL, findings, '[]') AS findings, outlook
+    `SELECT id, crossings, outlook, IF(gist_form <=> ?, gist, NULL) AS gist,
+       IF(gist_form <=> ?, '', findings) AS findings
      FROM check_results
      WHERE id IN ${ids.sql}`,
-    ids.values,
+    [gistForm, gistForm, ...ids.values],
   )
 }
 

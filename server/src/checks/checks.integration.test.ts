@@ -3,7 +3,7 @@ import type { Conformance, CrossingEvidence } from '@wickerframe/contract'
 import { everyCourseItem, openMustsOf, type Course } from '@wickerframe/core'
 import { exampleCourse } from '@wickerframe/core/testing'
 import { change } from '@wickerframe/storage'
-import { listChecks } from './checkDigests.ts'
+import { gistForm, listChecks } from './checkDigests.ts'
 import { markHeldAnew } from './heldAnew.ts'
 import { startCheckedCollege, type CheckedCollege } from '../testing/privateCollege.testing.ts'
 
@@ -258,22 +258,23 @@ describe('what the pictures of the college are made of', () => {
       expect(kept?.found).toEqual(result.findings.map(({ fingerprint }) => fingerprint))
     }
   })
-  it('is the same of a result that was kept before there were digests of findings', async () => {
+  it('is the same of a result whose findings have no gist, or one of another form', async () => {
     const told = () => listChecks(college.pool, college.today)
+    const gistIs = (gist: string | null, form: number | null) =>
+      change(
+        college.pool,
+        `UPDATE check_results
+         SET gist = ?, gist_form = ?, rewritten = UUID()`,
+        [gist, form],
+      )
     await college.readWith(hideWelcome)
     const before = await told()
     expect(before.get(college.course)?.openMusts.length).toBeGreaterThan(0)
-    await change(
-      college.pool,
-      `UPDATE check_results
-       SET digest = NULL, rewritten = UUID()`,
-    )
-    expect(await told()).toEqual(before)
-    await change(
-      college.pool,
-      `UPDATE check_results
-       SET digest = '{"found":["so"]}', rewritten = UUID()`,
-    )
+    for (const form of [null, gistForm + 1]) {
+      await gistIs(form === null ? null : '{"found":["so"]}', form)
+      expect(await told()).toEqual(before)
+    }
+    await gistIs('{"found":["so"]}', gistForm)
     expect((await told()).get(college.course)?.found).toEqual(['so'])
     await change(college.pool, 'DELETE FROM check_results')
     await college.readWith(hideWelcome)

@@ -1,4 +1,4 @@
-import { digestOf } from './checkDigests.ts'
+import { gistForm, gistOf } from './checkDigests.ts'
 import { currentCheckOf } from './currentCheck.ts'
 import { outlookOf, type CheckResult, type Crossings, type Finding } from '@wickerframe/core'
 import {
@@ -42,11 +42,11 @@ const insertResults = (database: Database, checks: readonly CheckToStore[]) =>
     database,
     `INSERT INTO check_results (
        course_id, cache_key, as_of, holds_from, holds_until, checked_at, told_at, readiness,
-         open_musts, open_shoulds, counts, crossings, findings, digest, outlook, rest
+         open_musts, open_shoulds, counts, crossings, findings, gist, gist_form, outlook, rest
      )
-     VALUES ${checks.map(() => `(?, ?, ?, ?, ?, ${institutionNow}, NOW(3), ?, ?, ?, ?, ?, ?, ?, ?, ?)`).join(', ')}
+     VALUES ${checks.map(() => `(?, ?, ?, ?, ?, ${institutionNow}, NOW(3), ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`).join(', ')}
      ON DUPLICATE KEY UPDATE checked_at = VALUES(checked_at), told_at = VALUES(told_at),
-       digest = COALESCE(digest, VALUES(digest))`,
+       gist = IF(gist_form <=> VALUES(gist_form), gist, VALUES(gist)), gist_form = VALUES(gist_form)`,
     checks.flatMap(({ courseId, cacheKey, result, crossings }) => {
       const { findings, counts, readiness, holds, asOf, ...whole } = result
       // What is met or does not apply needs no words; the counts tell how much of it there is.
@@ -68,7 +68,8 @@ const insertResults = (database: Database, checks: readonly CheckToStore[]) =>
         JSON.stringify(counts),
         JSON.stringify(crossings),
         JSON.stringify(findings),
-        JSON.stringify(digestOf(findings)),
+        JSON.stringify(gistOf(findings)),
+        gistForm,
         JSON.stringify(outlookOf(result)),
         JSON.stringify(rest),
       ]

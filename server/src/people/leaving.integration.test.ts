@@ -141,7 +141,7 @@ it('every column that names somebody is among the traces', async () => {
     'audit.from_value',
     'audit.to_value',
     'check_results.findings',
-    'check_results.digest',
+    'check_results.gist',
   ]
   for (const place of [...(await placesOf(instructor.email)), ...(await placesOf(designer))])
     expect([place, known.has(place) || removed.includes(place)]).toEqual([place, true])

@@ -114,8 +114,8 @@ const cleanResults = (database: Database, word: string, instead: string, teacher
   change(
     database,
     `UPDATE check_results
-     SET findings = REPLACE(findings, ?, ?), digest = REPLACE(digest, ?, ?),
-       rest = REPLACE(rest, ?, ?), outlook = REPLACE(outlook, ?, ?), rewritten = UUID()
+     SET findings = REPLACE(findings, ?, ?), gist = REPLACE(gist, ?, ?), rest = REPLACE(rest, ?, ?),
+       outlook = REPLACE(outlook, ?, ?), rewritten = UUID()
      WHERE course_id IN (SELECT course_id FROM course_people WHERE email = ?)`,
     [word, instead, word, instead, word, instead, word, instead, teacher],
   )
