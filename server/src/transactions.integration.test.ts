@@ -6,7 +6,7 @@ let schema: PrivateSchema
 let ids: number[]
 beforeAll(async () => {
   schema = await startPrivateSchema()
-  ids = await schema.addCourses(2)
+  ids = await schema.addCourses(6)
 })
 afterAll(() => schema.stop())
 const titleOf = async (id: number): Promise<string | undefined> =>
@@ -94,5 +94,47 @@ describe('a transaction', () => {
     })
     await expect(wrong).rejects.toMatchObject({ code: 'ER_BAD_FIELD_ERROR' })
     expect(tries).toBe(1)
+  })
+})
+
+describe('a change by itself', () => {
+  /** Until a statement waits for a lock. */
+  const somebodyWaits = async (): Promise<void> => {
+    const waiting = await firstRow(
+      schema.pool,
+      `SELECT 1 AS waits
+       FROM information_schema.INNODB_TRX
+       WHERE trx_state = 'LOCK WAIT'`,
+    )
+    if (!waiting) return somebodyWaits()
+  }
+  const retitle = (word: string, of: readonly number[]) =>
+    [
+      `UPDATE courses
+       SET title = ?
+       WHERE id IN (${of.map(() => '?').join(', ')})`,
+      [word, ...of],
+    ] as const
+  it('that meets a transaction in a deadlock is made again, once', async () => {
+    const [first = 0, second = 0, ...others] = ids
+    let asked = 0
+    const counting = new Proxy(schema.pool, {
+      get: (pool, name) => {
+        if (name === 'execute') asked += 1
+        const value: unknown = Reflect.get(pool, name)
+        return typeof value === 'function' ? value.bind(pool) : value
+      },
+    })
+    let alone: ReturnType<typeof change> | undefined
+    // It has written more, so MariaDB ends the other.
+    await inTransaction(schema.pool, async (database) => {
+      await change(database, ...retitle('of the transaction', [second, ...others]))
+      alone = change(counting, ...retitle('by itself', [first, second]))
+      await somebodyWaits()
+      await change(database, ...retitle('of the transaction', [first]))
+    })
+    expect(await alone).toMatchObject({ affected: 2 })
+    expect(asked).toBe(2)
+    expect([await titleOf(first), await titleOf(second)]).toEqual(['by itself', 'by itself'])
   })
 })

@@ -21,13 +21,18 @@ export const firstRow = async <T extends object>(
   values: readonly Value[] = [],
 ): Promise<T | null> => (await rowsOf<T>(database, sql, values))[0] ?? null
 
-/** Runs an INSERT, UPDATE or DELETE. @returns how many rows it touched and the id it minted */
+/**
+ * Runs an INSERT, UPDATE or DELETE. On a pool it is a transaction of its own, so a deadlock or lock time-out makes it run again;
+ * within a transaction the whole of that must.
+ * @returns how many rows it touched and the id it minted
+ */
 export const change = async (
   database: Database,
   sql: string,
   values: readonly Value[] = [],
 ): Promise<{ affected: number; id: number }> => {
-  const [result] = await database.execute<ResultSetHeader>(sql, [...values])
+  const run = () => database.execute<ResultSetHeader>(sql, [...values])
+  const [result] = await ('getConnection' in database ? againAfterDeadlock(run) : run())
   return { affected: result.affectedRows, id: result.insertId }
 }
 
@@ -37,12 +42,23 @@ export const databaseErrorCode = (cause: unknown): string | null =>
 const mayPass = new Set(['ER_LOCK_DEADLOCK', 'ER_LOCK_WAIT_TIMEOUT', 'ER_CHECKREAD'])
 const attempts = 4
 
-/** Runs the work in one transaction. A deadlock or lock time-out (1213, 1205) makes the whole of it run again, a few times. */
-export const inTransaction = async <T>(
+/** What a deadlock or lock time-out (1213, 1205) took back wholly is run again, a few times. */
+const againAfterDeadlock = async <T>(work: () => Promise<T>): Promise<T> => {
+  for (let attempt = 1; ; attempt++)
+    try {
+      return await work()
+    } catch (cause) {
+      if (attempt >= attempts || !mayPass.has(databaseErrorCode(cause) ?? '')) throw cause
+      await new Promise((resolve) => setTimeout(resolve, 20 * 2 ** attempt * (0.5 + Math.random())))
+    }
+}
+
+/** Runs the work in one transaction. A deadlock or lock time-out makes the whole of it run again, a few times. */
+export const inTransaction = <T>(
   pool: Pool,
   work: (database: Database) => Promise<T>,
-): Promise<T> => {
-  for (let attempt = 1; ; attempt++) {
+): Promise<T> =>
+  againAfterDeadlock(async () => {
     const connection = await pool.getConnection()
     try {
       await connection.beginTransaction()
@@ -51,10 +67,8 @@ export const inTransaction = async <T>(
       return result
     } catch (cause) {
       await connection.rollback().catch(() => undefined)
-      if (attempt >= attempts || !mayPass.has(databaseErrorCode(cause) ?? '')) throw cause
-      await new Promise((resolve) => setTimeout(resolve, 20 * 2 ** attempt * (0.5 + Math.random())))
+      throw cause
     } finally {
       connection.release()
     }
-  }
-}
+  })
