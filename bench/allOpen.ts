@@ -95,6 +95,11 @@ try {
   await timed('day by day', 3, about('/api/history?by=department'))
   await timed('the library', 3, about('/api/library'))
   await timed('what Wickerframe can mend', 3, about('/api/mends'))
+  await timed(
+    'names in use in 400 of them',
+    2,
+    about('/api/names?template=distance-standard&part=home-page'),
+  )
   const [first] = (await designer.get<TodayView>('/api/today')).body.mendFirst
   if (first)
     await timed('one thing raised everywhere', 1, () =>

@@ -9,6 +9,7 @@ import {
   knownRepetitions,
   courseValues,
   instructionalWeeks,
+  type Course,
   type Template,
 } from '@wickerframe/core'
 import { listPairs } from '../checks/checks.ts'
@@ -20,6 +21,8 @@ import { HttpProblem, notFound } from '../http/problem.ts'
 
 /** Read at once; more are left out, and said to be. */
 const mostCourses = 400
+/** So many at a time, so that others are served between them. */
+const coursesAtOnce = 10
 
 const aboutCourse = ({ summary, facts }: StoredCourse) => ({
   course: summary.id,
@@ -30,6 +33,57 @@ const aboutCourse = ({ summary, facts }: StoredCourse) => ({
     instructionalWeeks({ term: facts.term, nextTerm: facts.nextTerm, session: facts.session })[0]
       ?.first ?? facts.term.firstDay,
 })
+
+interface ReadCourse {
+  stored: StoredCourse
+  course: Course
+
+  /** Which found id stands for which part instance. */
+  foundFor: ReadonlyMap<string, string> | undefined
+}
+
+/** The names that a part bears in a course, with what its fields should say there; none where the template does not fit it. */
+const namesIn = (
+  { stored, course, foundFor }: ReadCourse,
+  template: Template,
+  part: string,
+): NameInUse[] => {
+  const about = aboutCourse(stored)
+  if (part === 'course')
+    return [
+      {
+        ...about,
+        what: 'course',
+        id: course.id,
+        name: course.name,
+        values: courseValues(stored.facts),
+      },
+    ]
+  const expansion = expandCourse({
+    template,
+    facts: stored.facts,
+    mintFrom: course.id,
+    repetitions: knownRepetitions(template, course),
+  })
+  if (!expansion.ok) return []
+  const found = new Map<string, { what: ProposedRename['what']; name: string }>([
+    ...everyModule(course.modules).map(
+      (module) => [module.id, { what: 'module', name: module.name }] as const,
+    ),
+    ...everyCourseItem(course).map(
+      ({ item }) => [item.id, { what: 'item', name: item.name }] as const,
+    ),
+  ])
+  const wanted =
+    part === homePageKey
+      ? [expansion.value.home]
+      : everyExpected(expansion.value.parts).filter(({ key }) => key === part)
+  return wanted.flatMap(({ instance, values }) => {
+    const id = foundFor?.get(instance)
+    const there = id === undefined ? undefined : found.get(id)
+    return id !== undefined && there ? [{ ...about, ...there, id, values }] : []
+  })
+}
 
 export const nameHandlers: HandlersOf<typeof nameRoutes> = {
   /**
@@ -42,55 +96,24 @@ export const nameHandlers: HandlersOf<typeof nameRoutes> = {
       (stored) => stored.summary.template?.key === template,
     )
     const courses = all.slice(0, mostCourses)
-    const ids = courses.map((stored) => stored.summary.id)
-    const snapshots = await listSnapshots(pool, ids)
-    const pairs = await listPairs(pool, ids, today)
     const versions = new Map<string, Template>()
     const names: NameInUse[] = []
-    for (const stored of courses) {
-      const { templateId, version } = stored
-      const course = snapshots.get(stored.summary.id)
-      if (!course || templateId === null || version === null) continue
-      const key = `${templateId}/${version}`
-      const document =
-        versions.get(key) ?? (await findVersionById(pool, templateId, version))?.document
-      if (!document) continue
-      versions.set(key, document)
-      const about = aboutCourse(stored)
-      if (part === 'course') {
-        names.push({
-          ...about,
-          what: 'course',
-          id: course.id,
-          name: course.name,
-          values: courseValues(stored.facts),
-        })
-        continue
-      }
-      const expansion = expandCourse({
-        template: document,
-        facts: stored.facts,
-        mintFrom: course.id,
-        repetitions: knownRepetitions(document, course),
-      })
-      if (!expansion.ok) continue
-      const found = new Map<string, { what: ProposedRename['what']; name: string }>([
-        ...everyModule(course.modules).map(
-          (module) => [module.id, { what: 'module', name: module.name }] as const,
-        ),
-        ...everyCourseItem(course).map(
-          ({ item }) => [item.id, { what: 'item', name: item.name }] as const,
-        ),
-      ])
-      const foundFor = pairs.get(stored.summary.id)
-      const wanted =
-        part === homePageKey
-          ? [expansion.value.home]
-          : everyExpected(expansion.value.parts).filter(({ key }) => key === part)
-      for (const { instance, values } of wanted) {
-        const id = foundFor?.get(instance)
-        const there = id === undefined ? undefined : found.get(id)
-        if (id !== undefined && there) names.push({ ...about, ...there, id, values })
+    for (let from = 0; from < courses.length; from += coursesAtOnce) {
+      const some = courses.slice(from, from + coursesAtOnce)
+      const ids = some.map((stored) => stored.summary.id)
+      const snapshots = await listSnapshots(pool, ids)
+      const pairs = await listPairs(pool, ids, today)
+      for (const stored of some) {
+        const { templateId, version } = stored
+        const course = snapshots.get(stored.summary.id)
+        if (!course || templateId === null || version === null) continue
+        const key = `${templateId}/${version}`
+        const document =
+          versions.get(key) ?? (await findVersionById(pool, templateId, version))?.document
+        if (!document) continue
+        versions.set(key, document)
+        const foundFor = pairs.get(stored.summary.id)
+        names.push(...namesIn({ stored, course, foundFor }, document, part))
       }
     }
     return { names, leftOut: all.length - courses.length }
