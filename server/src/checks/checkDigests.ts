@@ -65,7 +65,7 @@ interface DigestRow {
 const kept = new LRUCache<string, CheckDigest>({ maxSize: 100_000_000 })
 const keyOf = (row: CurrentRow): string =>
   `${row.course_id} ${row.cache_key} ${row.as_of} ${row.rewritten ?? ''}`
-const resultsAtOnce = 20
+const resultsAtOnce = 50
 
 /** The digest of every course's current check on a date, by course. */
 export const listChecks = async (

@@ -97,26 +97,36 @@ export const nameHandlers: HandlersOf<typeof nameRoutes> = {
     )
     const courses = all.slice(0, mostCourses)
     const versions = new Map<string, Template>()
-    const names: NameInUse[] = []
-    for (let from = 0; from < courses.length; from += coursesAtOnce) {
-      const some = courses.slice(from, from + coursesAtOnce)
-      const ids = some.map((stored) => stored.summary.id)
-      const snapshots = await listSnapshots(pool, ids)
-      const pairs = await listPairs(pool, ids, today)
-      for (const stored of some) {
-        const { templateId, version } = stored
-        const course = snapshots.get(stored.summary.id)
-        if (!course || templateId === null || version === null) continue
-        const key = `${templateId}/${version}`
-        const document =
-          versions.get(key) ?? (await findVersionById(pool, templateId, version))?.document
-        if (!document) continue
-        versions.set(key, document)
-        const foundFor = pairs.get(stored.summary.id)
-        names.push(...namesIn({ stored, course, foundFor }, document, part))
+    const versionOf = async ({ templateId, version }: StoredCourse): Promise<Template | null> => {
+      if (templateId === null || version === null) return null
+      const key = `${templateId}/${version}`
+      const document =
+        versions.get(key) ?? (await findVersionById(pool, templateId, version))?.document
+      if (document) versions.set(key, document)
+      return document ?? null
+    }
+    const names = new Map<StoredCourse, NameInUse[]>()
+    let begun = 0
+    const lane = async (): Promise<void> => {
+      while (begun < courses.length) {
+        const some = courses.slice(begun, (begun += coursesAtOnce))
+        const ids = some.map((stored) => stored.summary.id)
+        const snapshots = await listSnapshots(pool, ids)
+        const pairs = await listPairs(pool, ids, today)
+        for (const stored of some) {
+          const course = snapshots.get(stored.summary.id)
+          const document = course && (await versionOf(stored))
+          const foundFor = pairs.get(stored.summary.id)
+          if (document) names.set(stored, namesIn({ stored, course, foundFor }, document, part))
+        }
       }
     }
-    return { names, leftOut: all.length - courses.length }
+    // While one is worked out, the next are read.
+    await Promise.all([lane(), lane()])
+    return {
+      names: courses.flatMap((stored) => names.get(stored) ?? []),
+      leftOut: all.length - courses.length,
+    }
   },
   /** Plans new names; they are given when somebody approves the plan. */
   planRenames: async ({ pool, person, today, body }) => {
