@@ -114,6 +114,23 @@ describe('a check', () => {
     expect(result.counts.cannotTell).toBe(1)
     expect(result.findings.filter((finding) => finding.rule === 'module-missing')).toEqual([])
   })
+  it.each(['welcome', 'home-page'])(
+    'is ready only as far as seen while the platform does not tell what the page %s says',
+    (key) => {
+      const result = check(edited(({ item }) => void (item(key).html = null)))
+      expect([result.findings, result.readiness]).toEqual([[], 'ready-as-far-as-seen'])
+      const untold = result.outcomes.filter(({ outcome }) => outcome === 'cannot-tell')
+      expect(untold.map(({ rule }) => rule)).toContain('fill-in-unfilled')
+      expect(result.counts.cannotTell).toBe(untold.length)
+      for (const { reason, toldBy } of untold)
+        expect([reason, toldBy]).toEqual([
+          expect.stringMatching(
+            /^“.*” could not be read: the platform does not tell what it says\.$/,
+          ),
+          null,
+        ])
+    },
+  )
   it('refuses policies of rules that are not there or parameters they do not take', () => {
     const example = exampleCourse()
     example.template.policies = [

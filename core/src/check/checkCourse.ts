@@ -24,7 +24,7 @@ import { placesIn } from './places.ts'
 import { applySilence, resolveAbsent } from './telling.ts'
 
 /** Raised with every change of what a check gives for the same input. */
-export const checkVersion = 9
+export const checkVersion = 10
 
 export interface Check {
   template: Template

@@ -1,4 +1,4 @@
-import type { CheckContext, Subject } from '../rules/index.ts'
+import type { CheckContext, PairedItem, Subject } from '../rules/index.ts'
 import { subjectKey, type OpenRequirement } from './openRequirement.ts'
 import type { Outcome } from './outcome.ts'
 import { silence } from './silence.ts'
@@ -35,7 +35,7 @@ export const resolveAbsent = (told: OpenRequirement[], context: CheckContext): v
     )
       teller = tellers.get(at.instance)
     const there = part ? context.itemFor(part) : null
-    const notRead = there ? (context.pageOf(there.item)?.notRead ?? null) : null
+    const notRead = there ? whyNotRead(there, context) : null
     if (notRead !== null && there) {
       outcome.outcome = 'cannot-tell'
       outcome.reason = `“${there.item.name}” could not be read: ${notRead}.`
@@ -45,6 +45,13 @@ export const resolveAbsent = (told: OpenRequirement[], context: CheckContext): v
     outcome.toldBy = teller?.fingerprint ?? null
   }
 }
+
+/** Why nothing can be said of the text of an item that stands for a part, or null. A text that is not there is never taken for an empty one. */
+const whyNotRead = ({ part, item }: PairedItem, { pageOf }: CheckContext): string | null =>
+  // What is accepted instead of a page may have none.
+  item.html === null && part.blocks.length > 0 && item.kind === part.kind
+    ? 'the platform does not tell what it says'
+    : (pageOf(item)?.notRead ?? null)
 
 /** What a teller may speak of, so that it silences what is said of a subject. */
 const keysInScope = (

@@ -49,6 +49,8 @@ export interface PageMergeInput {
   /** Id of the page as the platform gave it back, if all of it was ours then. */
   ours: string | null
   present: string | null
+  /** Whether what it says cannot be seen: nothing is written then. */
+  isUntold: boolean
   bodies: Bodies
   decide: (field: string) => Decision | null
   restoreFixed: boolean
@@ -107,6 +109,19 @@ export const mergePage = (input: PageMergeInput): PageMerge => {
   const sentOf = (key: string): string | null => {
     const block = known.get(key)
     return block ? bodyOf(bodies, block.sent) : null
+  }
+  if (input.isUntold) {
+    const stays = (key: string, to: string | null): FieldStep =>
+      step(key, 'keep', sentOf(key), null, to, null, 'the page cannot be seen; it stays as it is')
+    return {
+      html: null,
+      steps: [
+        ...wanted.filter(asks).map(({ key, kept }) => stays(key, kept)),
+        ...gone.map(({ key }) => stays(key, null)),
+      ],
+      blocks: (base ?? []).map((block) => ({ ...block, fresh: false })),
+      ours: ours !== null,
+    }
   }
   const fresh = (block: WantedBlock): NextBlock => ({
     key: block.key,

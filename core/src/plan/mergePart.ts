@@ -13,6 +13,7 @@ import { recordOf, type PlanContext } from './planContext.ts'
 import { questionClientId, writtenQuestion } from './wantedQuestions.ts'
 import { wantedBlocks } from './wantedBlocks.ts'
 import { formatOfName } from './wantedFields.ts'
+import { isTextUntold } from './untold.ts'
 
 const noPage: PageMerge = { html: null, steps: [], blocks: [], ours: false }
 
@@ -51,6 +52,7 @@ const pageOf = ({ part, entry, item }: Standing, context: PlanContext): PageMerg
         base: entry ? entry.blocks : null,
         ours: entry?.page ?? null,
         present: item.html,
+        isUntold: isTextUntold(item, entry?.blocks ?? null),
         bodies: context.bodies,
         restoreFixed: context.restoreFixed,
         decide: (field) => context.decide(part.instance, field),

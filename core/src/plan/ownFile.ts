@@ -2,10 +2,7 @@ import type { CourseItem } from '../course/index.ts'
 import type { ExpectedPart, Fields } from '../expand/index.ts'
 import type { BaseEntry } from './base.ts'
 import { sameValue } from './mergeCase.ts'
-
-/** Whether what an item hands out cannot be seen: it may be anything, also an instructor's own. */
-export const isFileUntold = (item: CourseItem | null | undefined): boolean =>
-  item?.kind === 'file' && item.file === undefined
+import { isFileUntold } from './untold.ts'
 
 /** Whether an instructor put a file of theirs where that is left to them, or where the template has none: it stays, and nobody is asked. */
 const isTheirs = (

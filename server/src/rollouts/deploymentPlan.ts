@@ -38,7 +38,7 @@ import type { Version } from '../templates/templates.ts'
 import { versionById, versionByKey } from '../templates/versions.ts'
 
 /** Raised with every change of what a plan or an expansion gives for the same input. */
-export const engineVersion = 'wickerframe-14'
+export const engineVersion = 'wickerframe-15'
 
 /** What of which version a plan brings into a course; null: it does not change to what the course is held. */
 export type HeldTo = { templateId: number; version: number; partsTaken: PartsTaken | null } | null

@@ -17,7 +17,7 @@ import { bodiesOfBase, missingBodies, type Bodies } from '../bodies.ts'
 import type { Consequence } from '../consequence.ts'
 import type { FieldStep } from '../mergeCase.ts'
 import { mergeName } from '../mergeName.ts'
-import { isFileUntold } from '../ownFile.ts'
+import { isFileUntold, isTextUntold } from '../untold.ts'
 import { isWorkedOut, unusableWithout, type Plan } from '../plan.ts'
 import type { NextQuestion } from '../nextBase.ts'
 import { formatOfName } from '../wantedFields.ts'
@@ -155,6 +155,10 @@ export const carryOver = (
     }
     if (isFileUntold(item) && item.target === null) {
       tell('left-behind', `the file “${item.name}”, which cannot be seen`)
+      return false
+    }
+    if (isTextUntold(item, null)) {
+      tell('left-behind', `the page “${item.name}”, which cannot be seen`)
       return false
     }
     if (kinds.has(kindOfOwn(item, module))) return true

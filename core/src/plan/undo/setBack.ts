@@ -1,7 +1,7 @@
 import { touchesWork } from '../../course/index.ts'
 import { bodyOf } from '../bodies.ts'
 import { sameValue, type FieldStep } from '../mergeCase.ts'
-import { isFileUntold } from '../ownFile.ts'
+import { isFileUntold } from '../untold.ts'
 import type { PartState } from './standing.ts'
 import type { Undoing } from './undoing.ts'
 import { questionsBack } from './questionsBack.ts'

@@ -1,5 +1,5 @@
 import { sameValue } from '../mergeCase.ts'
-import { isFileUntold } from '../ownFile.ts'
+import { isFileUntold, isTextUntold } from '../untold.ts'
 import { listAt } from '../places.ts'
 import type { PlanStep } from '../plan.ts'
 import type { PartState } from './standing.ts'
@@ -7,8 +7,9 @@ import type { Undoing } from './undoing.ts'
 
 /** Why something the deployment made has to stay; null when nobody has used it. */
 const whyItStays = (
-  { items, places }: Undoing,
+  { items, places, baseAfter }: Undoing,
   id: string,
+  instance: string,
   after: PartState,
   is: PartState,
 ): Pick<PlanStep, 'reason' | 'because'> | null => {
@@ -18,6 +19,8 @@ const whyItStays = (
   if (is.kind === 'assessment' && is.questions === null)
     return { reason: 'its questions cannot be seen; it stays' }
   if (isFileUntold(items.get(id))) return { reason: 'its file cannot be seen; it stays' }
+  if (isTextUntold(is, baseAfter.get(instance)?.blocks ?? null))
+    return { reason: 'its page cannot be seen; it stays' }
   if (!sameValue(is.fields, after.fields) || is.html !== after.html)
     return { reason: 'was edited since; it stays' }
   if (!sameValue(is.questions, after.questions))
@@ -39,7 +42,7 @@ export const takeAway = (undoing: Undoing): void => {
     const is = states.get(id)
     if (!is) continue
     const told = { instance, state: is, name: is.fields['name'] }
-    const stays = whyItStays(undoing, id, after, is)
+    const stays = whyItStays(undoing, id, instance, after, is)
     if (stays) {
       tell({ ...told, ...stays, does: 'keep' })
       continue

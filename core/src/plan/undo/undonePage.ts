@@ -58,6 +58,14 @@ export const undonePage = (
   const keysAfter = new Set(blocksAfter?.map((block) => block.key))
   const back = new Set<string>()
   if (is === was) return { html: null, steps: [], back }
+  // What was not told then may have been anything, and so may what is not told now: neither is written over, nor back.
+  const isUntold = is === null || (was === null && keysBefore.size > 0)
+  if (isUntold)
+    return {
+      html: null,
+      steps: [step('page', 'keep', after, is, was, 'cannot be seen; stays')],
+      back,
+    }
   if (is === after)
     return {
       html: was ?? '',
