@@ -54,7 +54,13 @@ export const CourseItem = z.strictObject({
   closesAt: Instant.nullable().default(null),
   points: z.number().nullable().default(null),
   category: z.string().max(200).nullable().default(null),
-  html: z.string().nullable().default(null).describe('As the platform holds it; never run'),
+  html: z
+    .string()
+    .nullable()
+    .default(null)
+    .describe(
+      'As the platform holds it; never run. null: it has none, or the platform does not tell it; a page without words is an empty text',
+    ),
   url: z
     .string()
     .max(2000)

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { everyCourseItem } from '../course/index.ts'
 import { newModule } from '../template/index.ts'
-import { keptBodies } from './index.ts'
+import { exampleFacts, exampleTemplate } from '../rules/example/exampleCourse.ts'
+import { carryKinds, carryOver, keptBodies } from './index.ts'
 import { Standing } from './standing.testing.ts'
 import { textPage } from './textPage.testing.ts'
 import { undonePage } from './undo/undonePage.ts'
@@ -87,6 +88,37 @@ describe('a page that the platform does not tell', () => {
       html: null,
       steps: [{ does: 'keep', reason: 'cannot be seen; stays' }],
     })
+  })
+  it('is told as left behind where a next course is made from this one, and nothing is made of it', () => {
+    const at = deployed()
+    const [module] = at.course.modules
+    at.edit([
+      {
+        change: 'create-item',
+        clientId: 'own',
+        module: module?.id ?? null,
+        at: null,
+        kind: 'page',
+        fields: { name: 'My own page', html: '<p>Mine.</p>' },
+      },
+    ])
+    const names = ['Welcome', 'My own page'].map((begins) => at.item(begins).name)
+    for (const name of names) hide(at, name)
+    const into = new Standing('keeps marks')
+    const plan = carryOver(
+      into.plan(),
+      into.expand(exampleTemplate(), exampleFacts()),
+      { course: at.course, base: at.base, bodies: at.bodies, facts: exampleFacts() },
+      new Set(carryKinds),
+    )
+    if (plan.state !== 'ready') throw new Error(plan.state)
+    expect(plan.consequences.find(({ code }) => code === 'left-behind')?.all).toEqual([
+      `the page “${names[1]}”, which cannot be seen`,
+      `what stands on “${names[0]}”, which cannot be seen`,
+    ])
+    expect(
+      plan.changes.flatMap((change) => (change.change === 'create-item' ? change.fields.name : [])),
+    ).not.toContain(names[1])
   })
   it('is told from an item that never had a text: by what was deployed to it, and pages are there to be read', () => {
     const block = { key: 'say', sent: 'x', page: null }

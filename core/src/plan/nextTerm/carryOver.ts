@@ -226,6 +226,8 @@ export const carryOver = (
     if (change.change === 'create-module') return { ...change, fields: { ...change.fields, name } }
     const item = items.get(entry.platformId)
     let { html } = change.fields
+    if (item && isTextUntold(item, entry.blocks))
+      tell('left-behind', `what stands on “${item.name}”, which cannot be seen`)
     if (html !== undefined && item?.html) {
       const page = carriedPage({
         present: item.html,
