@@ -75,6 +75,11 @@ describe('a course read again after a change set', () => {
       (course) => void (item(course, 'Week 2 overview').html = ''),
       'empty',
     ],
+    [
+      'a page that is not told any more',
+      (course) => void (item(course, 'Week 2 overview').html = null),
+      'unseen',
+    ],
     ['an item that is gone', (course) => void course.modules[1]?.children.pop(), 'missing'],
     ['another name', (course) => void (item(course, 'Week 2 overview').name = 'Else'), 'fields'],
     [
@@ -254,6 +259,7 @@ describe('a course read again after a change set', () => {
     ).toBe(
       'read again: 1 page as they were; edited since: “A” is not there; “B” is there and was not planned',
     )
+    expect(of({ name: 'A', what: 'unseen', fields: [] })).toContain('“A” cannot be seen')
     expect(of({ name: 'A', what: 'course', fields: ['name', 'label'] })).toContain(
       'the course has another name, label',
     )

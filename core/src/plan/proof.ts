@@ -17,7 +17,7 @@ import { misplaced } from './misplaced.ts'
 /** What of a course differs from what a change set was to make of it. */
 export const ProofDifference = z.strictObject({
   name: z.string(),
-  what: z.enum(['missing', 'extra', 'page', 'empty', 'fields', 'course']),
+  what: z.enum(['missing', 'extra', 'page', 'empty', 'unseen', 'fields', 'course']),
   fields: z.array(z.string()).default([]),
 })
 export type ProofDifference = z.output<typeof ProofDifference>
@@ -182,7 +182,7 @@ export const proofOf = (
     ]
     if (fields.length > 0) tell(item.name, 'fields', fields)
     if (!isSamePage(item.html, found.html))
-      tell(item.name, (found.html ?? '').trim() === '' ? 'empty' : 'page')
+      tell(item.name, found.html === null ? 'unseen' : found.html.trim() === '' ? 'empty' : 'page')
     else if (item.html === null) continue
     else if (written.has(item.id)) proof.changedAsPlanned += 1
     else proof.asTheyWere += 1
@@ -216,6 +216,7 @@ const differenceWords = ({ name, what, fields }: ProofDifference): string =>
     extra: `“${name}” is there and was not planned`,
     page: `“${name}” says something else`,
     empty: `“${name}” is empty`,
+    unseen: `“${name}” cannot be seen`,
     fields: `“${name}” has another ${fields.join(', ')}`,
     course:
       fields.length > 0 ? `the course has another ${fields.join(', ')}` : 'it is another course',
