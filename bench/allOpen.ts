@@ -4,38 +4,19 @@
  * somebody else waits meanwhile, and the server's memory. `npm run bench:all-open` does so with 2,000 courses; COUNT=500 with
  * others. On a database of its own, on loopback. A benchmark, not a test: it prints and asserts nothing.
  */
-import { readFileSync } from 'node:fs'
 import { setTimeout as wait } from 'node:timers/promises'
 import type { CourseSummary, TodayView } from '@wickerframe/contract'
 import { growTo } from '@wickerframe/e2e/largeCollege'
-import { versionOrder } from '@wickerframe/e2e/rollouts'
-import { startTestBed, until } from '@wickerframe/e2e/testBed'
+import { runIs, versionOrder } from '@wickerframe/e2e/rollouts'
+import { startTestBed } from '@wickerframe/e2e/testBed'
 import { firstRow } from '@wickerframe/storage'
+import { memoryOf } from './memory.ts'
 
 const count = Number(process.env['COUNT'] ?? '2000')
 const bed = await startTestBed({ courses: 6, leaseSeconds: 30 })
 const designer = await bed.as('designer@kestrelsound.example')
 
-/** The server’s resident memory, now or at most, in MB. */
-const memory = (which: 'VmRSS' | 'VmHWM'): number => {
-  const status = readFileSync(`/proc/${bed.server.child.pid}/status`, 'utf8')
-  return Math.round(Number(new RegExp(`${which}:\\s+(\\d+)`).exec(status)?.[1] ?? 0) / 1024)
-}
-const ended = (run: number, state: string) =>
-  until(
-    async () =>
-      (
-        await firstRow<{ state: string }>(
-          bed.pool,
-          `SELECT state
-           FROM runs
-           WHERE id = ?`,
-          [run],
-        )
-      )?.state,
-    (now) => now === state,
-    600,
-  )
+const memory = (when: 'now' | 'at most'): string => memoryOf(bed.server.child.pid, when).toFixed(0)
 
 /** Asks some times, one after the other, while somebody else asks who they are. */
 const timed = async (name: string, times: number, ask: () => Promise<unknown>): Promise<void> => {
@@ -58,7 +39,7 @@ const timed = async (name: string, times: number, ask: () => Promise<unknown>): 
   going = false
   await other
   console.log(
-    `${name}: ${took.join(', ')} ms; another waits ${longest.toFixed(0)} ms at most; memory ${memory('VmRSS')} MB, ${memory('VmHWM')} at most`,
+    `${name}: ${took.join(', ')} ms; another waits ${longest.toFixed(0)} ms at most; memory ${memory('now')} MB, ${memory('at most')} at most`,
   )
 }
 
@@ -71,11 +52,11 @@ try {
     order: versionOrder('distance-standard', 1),
     courses,
   })
-  await ended(rollout.run, 'planned')
+  await runIs(bed, rollout.run, 'planned', 600)
   await designer.post(`/api/runs/${rollout.run}/approve`)
-  await ended(rollout.run, 'done')
+  await runIs(bed, rollout.run, 'done', 600)
   const { body: checks } = await designer.post<{ run: number }>('/api/checks', { courses })
-  await ended(checks.run, 'done')
+  await runIs(bed, checks.run, 'done', 600)
   worker.child.kill()
   await growTo(bed.pool, count)
   const sizes = await firstRow<{ courses: number; findings: number; gist: number }>(
@@ -86,7 +67,7 @@ try {
     [],
   )
   console.log(
-    `${sizes?.courses} checked courses; findings of one ${((sizes?.findings ?? 0) / 1000).toFixed(1)} kB, what is kept of them ${((sizes?.gist ?? 0) / 1000).toFixed(1)} kB; memory ${memory('VmRSS')} MB`,
+    `${sizes?.courses} checked courses; findings of one ${((sizes?.findings ?? 0) / 1000).toFixed(1)} kB, what is kept of them ${((sizes?.gist ?? 0) / 1000).toFixed(1)} kB; memory ${memory('now')} MB`,
   )
   const about = (path: string) => () => designer.get(path)
   await timed('Today', 4, about('/api/today'))

@@ -5,7 +5,6 @@
  * courses: never checked before, then checked before, then again; COUNTS=100,500 with others. On a database of its
  * own, on loopback. A benchmark, not a test: it prints and asserts nothing.
  */
-import { readFileSync } from 'node:fs'
 import { setTimeout as wait } from 'node:timers/promises'
 import {
   baseOfCourse,
@@ -32,6 +31,7 @@ import {
 import { prepareSnapshot, storeSnapshot } from '@wickerframe/server/snapshots/snapshots'
 import { startProcess } from '@wickerframe/scripts/processes'
 import { rowsOf } from '@wickerframe/storage'
+import { memoryOf } from './memory.ts'
 import { sizedCourse } from './sizedCourse.ts'
 
 const counts = (process.env['COUNTS'] ?? '2000').split(',').map(Number)
@@ -124,8 +124,6 @@ const { status, body: edited } = await designer.post<{ revision: number }>(`${ab
 })
 if (status !== 200) throw new Error(JSON.stringify(edited))
 
-const memoryOf = (pid: number | undefined): number =>
-  Number(/VmHWM:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))?.[1] ?? 0) / 1024
 const hold = async () => {
   const began = performance.now()
   const since = () => (performance.now() - began) / 1000
@@ -150,7 +148,7 @@ const told = async (
 ) => {
   const { body, first, slowest, seconds } = await hold()
   console.log(
-    `${String(count).padStart(5)} courses, ${what}: first figures after ${first.toFixed(1)} s, all after ${seconds.toFixed(1)} s; worker ${memoryOf(worker.child.pid).toFixed(0)} MB at most; slowest answer of the server meanwhile ${slowest.toFixed(0)} ms; ${body.courses} foreseen, ${body.rollout.changed} to change, ${body.failed} failed`,
+    `${String(count).padStart(5)} courses, ${what}: first figures after ${first.toFixed(1)} s, all after ${seconds.toFixed(1)} s; worker ${memoryOf(worker.child.pid, 'at most').toFixed(0)} MB at most; slowest answer of the server meanwhile ${slowest.toFixed(0)} ms; ${body.courses} foreseen, ${body.rollout.changed} to change, ${body.failed} failed`,
   )
 }
 for (const count of counts) {

@@ -15,10 +15,10 @@ import {
 } from '@wickerframe/core'
 import type { CourseSummary, MadeCourses } from '@wickerframe/contract'
 import { demoTemplate, factsOfRoster, makeRoster } from '@wickerframe/demo'
-import { runOf, versionOrder } from '@wickerframe/e2e/rollouts'
-import { startTestBed, until } from '@wickerframe/e2e/testBed'
-import { firstRow } from '@wickerframe/storage'
+import { runIs, runOf, versionOrder } from '@wickerframe/e2e/rollouts'
+import { startTestBed } from '@wickerframe/e2e/testBed'
 import { root } from '@wickerframe/scripts/processes'
+import { memoryOf } from './memory.ts'
 
 const courses = Number(process.env['COURSES'] ?? 2000)
 const workersCount = 2
@@ -26,8 +26,6 @@ const lanes = 2 * workersCount
 const folder = join(root, '.local/bench/sets')
 mkdirSync(folder, { recursive: true })
 
-const memoryOf = (pid: number | undefined): number =>
-  Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))?.[1] ?? 0) / 1024
 /** Processor time of a process so far, in seconds (100 clock ticks a second, as Linux counts them for programs). */
 const processorOf = (pid: number | undefined): number => {
   const fields = readFileSync(`/proc/${pid}/stat`, 'utf8').split(') ')[1]?.split(' ') ?? []
@@ -125,22 +123,6 @@ try {
     )
     return (performance.now() - start) / 1000
   }
-  /** State of a run, asked of the database: the benchmark must not keep the server busy. */
-  const ended = (run: number, state: string) =>
-    until(
-      async () =>
-        (
-          await firstRow<{ state: string }>(
-            bed.pool,
-            `SELECT state
-             FROM runs
-             WHERE id = ?`,
-            [run],
-          )
-        )?.state,
-      (now) => now === state,
-      3600,
-    )
   const processors = (named: Record<string, number | undefined>) => {
     const before = Object.fromEntries(
       Object.entries(named).map(([name, pid]) => [name, processorOf(pid)]),
@@ -169,7 +151,7 @@ try {
   const sampler = setInterval(() => {
     samples += 1
     pids.forEach((pid, i) => {
-      const now = memoryOf(pid)
+      const now = memoryOf(pid, 'now')
       peaks[i] = Math.max(peaks[i] ?? 0, now)
       if (samples <= 40) early[i] = Math.max(early[i] ?? 0, now)
     })
@@ -179,7 +161,7 @@ try {
     courses: ours.map((course) => course.id),
   })
   const planStart = performance.now()
-  await ended(body.run, 'planned')
+  await runIs(bed, body.run, 'planned', 3600)
   const planSeconds = (performance.now() - planStart) / 1000
   console.log(
     `planned as a job (read from the platform, stored): ${planSeconds.toFixed(1)} s (${(courses / planSeconds).toFixed(1)} courses a second)`,
@@ -192,7 +174,7 @@ try {
   })
   const runStart = performance.now()
   await designer.post(`/api/runs/${body.run}/approve`)
-  await ended(body.run, 'done')
+  await runIs(bed, body.run, 'done', 3600)
   const runSeconds = (performance.now() - runStart) / 1000
   clearInterval(sampler)
   console.log(`  processor time, ms a course: ${runUse()}`)

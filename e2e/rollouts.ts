@@ -1,4 +1,5 @@
 import type { CoursePlan, RolloutOrder, RolloutRequest, RunDetail } from '@wickerframe/contract'
+import { firstRow } from '@wickerframe/storage'
 import { until, type Client, type TestBed } from './testBed.ts'
 import { workHere } from './workHere.ts'
 
@@ -20,6 +21,26 @@ export const versionOrder = (
 
 export const runOf = async (client: Client, run: number): Promise<RunDetail> =>
   (await client.get<RunDetail>(`/api/runs/${run}`)).body
+
+/** Waits until a run is in a state, as the database says: the server is not kept busy by being asked. */
+export const runIs = (
+  { pool }: TestBed,
+  run: number,
+  state: RunDetail['state'],
+  seconds: number,
+): Promise<unknown> =>
+  until(
+    () =>
+      firstRow<{ state: string }>(
+        pool,
+        `SELECT state
+         FROM runs
+         WHERE id = ?`,
+        [run],
+      ),
+    (row) => row?.state === state,
+    seconds,
+  )
 
 /** Lets what is to be done be done, until the run is in a state. */
 export const workUntil = async (

@@ -152,10 +152,7 @@ export async function* toldOfCourses(
   }
 }
 
-/**
- * No more than the findings of what `toldOfCourses` tells. In the order asked; courses that were not
- * checked are left out.
- */
+/** No more than the findings of what `toldOfCourses` tells, in the order asked. Courses that were not checked are left out. */
 export async function* findingsOfCourses(
   database: Database,
   courseIds: readonly number[],
