@@ -7,6 +7,9 @@ import { KeptFile } from './files.ts'
 /** What the pages of a course still ask of its instructor. */
 export const AskedOfCourse = z.strictObject({
   pages: z.array(AskingPage),
+  unread: z
+    .array(z.string())
+    .describe('Names of pages that cannot be read, so that it is not known whether they ask'),
   notChecked: z
     .enum(['no-template', 'never-read'])
     .nullable()

@@ -4,6 +4,7 @@ import { everyExpected, type ExpectedCourse, type ExpectedPart } from '../expand
 import { analysePage, type PageFacts } from '../page/index.ts'
 import { pairCourse } from '../pair/index.ts'
 import { expectationFor, type Check } from './checkCourse.ts'
+import { isPageUntold } from './untoldPage.ts'
 
 /** What is needed to tell which page of a course stands for which part. */
 export type PagesOf = Pick<
@@ -16,6 +17,8 @@ export interface PairedPages {
   expected: ExpectedCourse
   /** Every page and what it stands for, in the order of the template. */
   pages: { part: ExpectedPart; item: CourseItem & { html: string } }[]
+  /** What stands for a page that the platform does not tell, likewise. */
+  untold: { part: ExpectedPart; item: CourseItem }[]
   pageOf: (item: CourseItem & { html: string }) => PageFacts
 }
 
@@ -41,9 +44,14 @@ export const pairedPages = (check: PagesOf): Result<PairedPages> => {
   )
   const found = new Map(pairs.map((pair) => [pair.expected, pair.found]))
   const items = new Map(everyCourseItem(check.course).map(({ item }) => [item.id, item]))
-  const pages = [expected.home, ...everyExpected(expected.parts)].flatMap((part) => {
+  const standing = [expected.home, ...everyExpected(expected.parts)].flatMap((part) => {
     const item = items.get(found.get(part.instance) ?? '')
-    return item && hasPage(item) ? [{ part, item }] : []
+    return item ? [{ part, item }] : []
   })
-  return success({ expected, pages, pageOf })
+  return success({
+    expected,
+    pages: standing.flatMap(({ part, item }) => (hasPage(item) ? [{ part, item }] : [])),
+    untold: standing.filter(({ part, item }) => isPageUntold(part, item)),
+    pageOf,
+  })
 }

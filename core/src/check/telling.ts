@@ -2,6 +2,7 @@ import type { CheckContext, PairedItem, Subject } from '../rules/index.ts'
 import { subjectKey, type OpenRequirement } from './openRequirement.ts'
 import type { Outcome } from './outcome.ts'
 import { silence } from './silence.ts'
+import { isPageUntold } from './untoldPage.ts'
 
 /** What cannot be met because its part is missing is not met, told by the missing part; if the part may be missing, it does not apply. */
 export const resolveAbsent = (told: OpenRequirement[], context: CheckContext): void => {
@@ -46,10 +47,9 @@ export const resolveAbsent = (told: OpenRequirement[], context: CheckContext): v
   }
 }
 
-/** Why nothing can be said of the text of an item that stands for a part, or null. A text that is not there is never taken for an empty one. */
+/** Why nothing can be said of the text of an item that stands for a part, or null. */
 const whyNotRead = ({ part, item }: PairedItem, { pageOf }: CheckContext): string | null =>
-  // What is accepted instead of a page may have none.
-  item.html === null && part.blocks.length > 0 && item.kind === part.kind
+  isPageUntold(part, item)
     ? 'the platform does not tell what it says'
     : (pageOf(item)?.notRead ?? null)
 

@@ -96,15 +96,24 @@ const thingOf = (block: ExpectedBlock, pieces: AskedPiece[]): AskedThing => {
   }
 }
 
-/** What the pages of a course still ask of its instructor, in the order of the template; weeks of a break are left out. */
-export const askedInCourse = (check: PagesOf): Result<AskingPage[]> => {
+/** What the pages of a course still ask of its instructor, as far as they can be read. */
+export interface AskedInCourse {
+  /** In the order of the template; weeks of a break are left out. */
+  pages: AskingPage[]
+  /** Names of pages that were given something to ask, and cannot be read: whether they still ask it is not known. */
+  unread: string[]
+}
+
+export const askedInCourse = (check: PagesOf): Result<AskedInCourse> => {
   const read = pairedPages(check)
   if (!read.ok) return read
-  const { expected, pages, pageOf } = read.value
-  return success(
-    pages.flatMap(({ part, item }): AskingPage[] => {
+  const { expected, untold, pageOf } = read.value
+  const pages = read.value.pages.filter(({ part }) => !part.inBreak)
+  const unread = [...untold, ...pages.filter(({ item }) => pageOf(item).notRead !== null)]
+  return success({
+    pages: pages.flatMap(({ part, item }): AskingPage[] => {
       const facts = pageOf(item)
-      if (part.inBreak || facts.notRead !== null) return []
+      if (facts.notRead !== null) return []
       const things = readBlocks(part.blocks, facts, check.asOf).flatMap((reading) => {
         const pieces = piecesOf(reading)
         return pieces.length > 0 ? [thingOf(reading.block, pieces)] : []
@@ -122,5 +131,8 @@ export const askedInCourse = (check: PagesOf): Result<AskingPage[]> => {
           ]
         : []
     }),
-  )
+    unread: unread
+      .filter(({ part }) => !part.inBreak && part.blocks.some((block) => askedOf(block) !== null))
+      .map(({ item }) => item.name),
+  })
 }

@@ -78,7 +78,7 @@ const answersTo = (pages: readonly AskingPage[]): Answer[] =>
 const askedIn = (check: Parameters<typeof askedInCourse>[0]): AskingPage[] => {
   const asked = askedInCourse(check)
   if (!asked.ok) throw new Error(JSON.stringify(asked.problems))
-  return asked.value
+  return asked.value.pages
 }
 const placesOf = (pages: readonly AskingPage[]): string[] =>
   pages.flatMap(({ item, things }) =>

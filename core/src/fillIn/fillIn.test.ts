@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { filesOfChange } from '../course/index.ts'
+import { everyCourseItem, filesOfChange } from '../course/index.ts'
 import { exampleCourse, exampleFacts, exampleTemplate } from '../rules/example/exampleCourse.ts'
 import { askAgain, weekPrompt } from '../testing/askingExample.testing.ts'
 import { askedInCourse, fillIn, ownWords, type Answer } from './index.ts'
@@ -13,7 +13,7 @@ const begun = () => {
 const placesOf = (check: ReturnType<typeof begun>) => {
   const asked = askedInCourse(check)
   if (!asked.ok) throw new Error(JSON.stringify(asked.problems))
-  return asked.value
+  return asked.value.pages
 }
 const answered = (change: (answer: Answer) => Answer, check = begun()) => {
   const [page] = placesOf(check)
@@ -38,6 +38,26 @@ describe('answers to what the pages of a course ask', () => {
     )
     expect(pages[0]?.things[0]).toMatchObject({ block: 'about', forCourse: false })
   })
+  it.each<[string, string | null]>([
+    ['is not told', null],
+    ['is too long to be read', `<p>${'x'.repeat(2_000_001)}</p>`],
+  ])(
+    'are not taken for given where a page %s: it is named, unless it never asked anything',
+    (_, html) => {
+      const check = begun()
+      const spoilt = everyCourseItem(check.course).filter(({ item }) =>
+        /^Week 3 overview|checklist/.test(item.name),
+      )
+      expect(spoilt.length).toBeGreaterThan(2)
+      for (const { item } of spoilt) item.html = html
+      const asked = askedInCourse(check)
+      if (!asked.ok) throw new Error(JSON.stringify(asked.problems))
+      expect(asked.value.unread).toEqual(['Week 3 overview'])
+      expect(asked.value.pages).toEqual(
+        placesOf(begun()).filter(({ name }) => name !== 'Week 3 overview'),
+      )
+    },
+  )
   it('are written where they are asked', () => {
     const { changes, written, left } = answered((answer) => answer)
     expect([changes.length, written.length, left.length]).toEqual([1, 1, 0])

@@ -1,12 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
-import {
-  emptyBase,
-  everyCourseItem,
-  type Answer,
-  type AskingPage,
-  type CourseItem,
-} from '@wickerframe/core'
+import { emptyBase, everyCourseItem, type Answer, type CourseItem } from '@wickerframe/core'
+import type { AskedOfCourse } from '@wickerframe/contract'
 import { askAgain, weekPrompt } from '@wickerframe/core/testing'
 import { storeBase } from '../rollouts/bases.ts'
 import { startCheckedCollege, type CheckedCollege } from '../testing/privateCollege.testing.ts'
@@ -19,9 +14,7 @@ afterAll(() => college.stop())
 
 beforeEach(() => college.readWith(askAgain))
 
-const asked = async (
-  client = college.people.instructor,
-): Promise<{ pages: AskingPage[]; notChecked: string | null }> =>
+const asked = async (client = college.people.instructor): Promise<AskedOfCourse> =>
   (await client.get(`${college.about}/asked`)).body
 const places = async () =>
   (await asked()).pages.flatMap(({ item, things }) =>
@@ -61,7 +54,7 @@ describe('what the pages of a course ask', () => {
     expect(pages.length).toBeGreaterThan(0)
     expect(pages[0]?.things[0]?.pieces[0]?.says).toBe(weekPrompt)
     expect(pages[0]?.url).toMatch(/^https?:\/\//)
-    expect(await asked(college.people.designer)).toEqual({ pages, notChecked })
+    expect(await asked(college.people.designer)).toEqual({ pages, unread: [], notChecked })
     const stranger = await college.as(await college.person('instructor', 'stranger'))
     expect((await stranger.get(`${college.about}/asked`)).status).toBe(404)
     expect((await college.people.reviewer.get(`${college.about}/asked`)).status).toBe(403)

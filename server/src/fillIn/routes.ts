@@ -24,7 +24,11 @@ export const fillInHandlers: HandlersOf<typeof fillInRoutes> = {
     const stored = await courseIn(handling)
     const inputs = await checkInputs(pool, stored, today, today)
     if (!inputs)
-      return { pages: [], notChecked: stored.templateId === null ? 'no-template' : 'never-read' }
+      return {
+        pages: [],
+        unread: [],
+        notChecked: stored.templateId === null ? 'no-template' : 'never-read',
+      }
     const asked = askedInCourse(inputs)
     if (!asked.ok)
       throw new HttpProblem(
@@ -32,8 +36,12 @@ export const fillInHandlers: HandlersOf<typeof fillInRoutes> = {
         'not-expected',
         `what it should be cannot be worked out: at ${asked.problems[0]?.path}, found ${asked.problems[0]?.found}; expected ${asked.problems[0]?.expected}`,
       )
-    const pages = asked.value.map((page) => ({ ...page, url: addressOn(platformUrl, page.url) }))
-    return { pages, notChecked: null }
+    const { pages, unread } = asked.value
+    return {
+      pages: pages.map((page) => ({ ...page, url: addressOn(platformUrl, page.url) })),
+      unread,
+      notChecked: null,
+    }
   },
   putAnswerFile: async (handling) => {
     const { pool, query } = handling

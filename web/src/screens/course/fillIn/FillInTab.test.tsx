@@ -28,10 +28,11 @@ const shown = (
   pages: Page[],
   answer: () => { run: number } = () => ({ run: 5 }),
   address = '/courses/7',
+  unread: string[] = [],
 ) => {
   const sent: unknown[] = []
   const onBegun = vi.fn()
-  const asked = { pages, notChecked: null }
+  const asked = { pages, unread, notChecked: null }
   serve({
     askedOfCourse: () => asked,
     putAnswerFile: ({ query }) => {
@@ -64,6 +65,27 @@ describe('filling in a course', () => {
     expect(screen.getByText(/^4 things to say on 2 pages/)).toBeTruthy()
     expect(put()).toHaveProperty('disabled', true)
   })
+  it.each([
+    [[], /everything that is yours to say is said/, null],
+    [
+      ['Home'],
+      /as far as the pages can be read/,
+      /^“Home” cannot be read here, so it is not known what it still asks/,
+    ],
+    [
+      ['A', 'B', 'C', 'D', 'E', 'F'],
+      /as far as the pages can be read/,
+      /^“A”, “B”, “C”, “D” and 2 more pages cannot be read here, so it is not known what they still ask/,
+    ],
+  ])(
+    'with %j that cannot be read never says that all is said where that is not known',
+    async (unread, says, named) => {
+      shown([], undefined, undefined, unread)
+      expect(await screen.findByText(says)).toBeTruthy()
+      if (named) expect(screen.getByText(named)).toBeTruthy()
+      else expect(screen.queryByText(/cannot be read/)).toBeNull()
+    },
+  )
   it('writes all that was typed by one press, and says what became of it', async () => {
     const { user, sent, onBegun } = shown([home()])
     await user.type(

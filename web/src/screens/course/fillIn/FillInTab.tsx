@@ -85,6 +85,13 @@ const PageForm = ({
   </section>
 )
 
+const mostNamed = 4
+const namesOf = (names: readonly string[]): string =>
+  new Intl.ListFormat('en-GB').format([
+    ...names.slice(0, mostNamed).map((name) => `“${name}”`),
+    ...(names.length > mostNamed ? [plural(names.length - mostNamed, 'more page')] : []),
+  ])
+
 const countOf = (pages: readonly PageToFill[]): number =>
   pages.reduce((sum, { asked }) => sum + asked.length, 0)
 
@@ -173,7 +180,7 @@ export const FillInTab = ({
     ) : (
       <Problem error={asked.error} />
     )
-  const { notChecked } = asked.data
+  const { notChecked, unread } = asked.data
   const isNow = ({ neededBy }: PageToFill) => neededBy <= me.today
   const [wanted, open] = apart(pages)
   const groups = [
@@ -198,9 +205,18 @@ export const FillInTab = ({
           : notChecked === 'never-read'
             ? 'The course was not read yet. “Read again” reads it.'
             : count === 0
-              ? 'Nothing has to be said any more: everything that is yours to say is said.'
+              ? unread.length > 0
+                ? 'Nothing else has to be said, as far as the pages can be read.'
+                : 'Nothing has to be said any more: everything that is yours to say is said.'
               : `${plural(count, 'thing')} to say on ${plural(wanted.length, 'page')}. What you write here comes into the pages in place of what asks for it, and nothing else of them is touched.`}
       </p>
+      {unread.length > 0 && (
+        <p className="mt-2 max-w-[72ch] border-l-4 border-slate bg-band px-3 py-1">
+          {namesOf(unread)} cannot be read here, so it is not known what{' '}
+          {unread.length === 1 ? 'it still asks' : 'they still ask'}. Look on the platform, then
+          “Read again”.
+        </p>
+      )}
       {pages.length === 0 && outcome}
       {groups.map(({ title, pages: among, isOpen }) => (
         <details key={title} open={isOpen} className="mt-4 max-w-4xl">
