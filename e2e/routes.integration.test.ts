@@ -151,7 +151,7 @@ describe('a run that was paused', () => {
 describe('what somebody gives their word for', () => {
   const attest = (course: CourseSummary, { fingerprint }: Outcome, takeBack = false) =>
     designer.post<{ detail: string }>(`/api/courses/${course.id}/attestations`, {
-      fingerprint,
+      fingerprints: [fingerprint],
       words: 'I looked at it in the platform.',
       takeBack,
     })

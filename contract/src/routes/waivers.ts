@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { Key, PlainDate } from '@wickerframe/core'
 import { RowId } from '../pathParameters.ts'
-import { AsOf, Done, Fingerprint, Fingerprints, large, type Routes, Words } from './asked.ts'
+import { AsOf, Done, Fingerprints, large, type Routes, Words } from './asked.ts'
 import { NamedCourse } from './conformance.ts'
 import { StoredWaiver } from './storedWaiver.ts'
 
@@ -36,7 +36,7 @@ export const WaiverDecision = z.strictObject({
 
 /** Somebody's word that something the snapshot cannot show was done, until the term's last day. */
 export const AttestationRequest = z.strictObject({
-  fingerprint: Fingerprint,
+  fingerprints: Fingerprints.describe('Of the requirements it is given for'),
   words: Words,
   takeBack: z.boolean().default(false),
 })

@@ -22,7 +22,7 @@ import { findTerm } from '../terms/terms.ts'
 import { findCheck } from '../checks/checks.ts'
 import { HttpProblem, notFound } from '../http/problem.ts'
 import { courseIn, coursesOf } from '../courses/routes.ts'
-import { andCheckAgain, toldAt, toldAtAll } from '../checks/toldAt.ts'
+import { andCheckAgain, toldAtAll } from '../checks/toldAt.ts'
 
 /** One waiver for each part or rule it excuses, where it excuses those; one for each place otherwise. */
 const onceEach = (waivers: readonly NewWaiver[]): NewWaiver[] => [
@@ -222,39 +222,49 @@ export const waiverHandlers: HandlersOf<typeof waiverRoutes> = {
     const { person, today, body } = handling
     const stored = await courseIn(handling)
     const { id } = stored.summary
-    const { fingerprint, words, takeBack } = body
+    const { words, takeBack } = body
+    const fingerprints = new Set(body.fingerprints)
     if (takeBack)
       return andCheckAgain(handling, stored, async (database) => {
-        if (!(await takeAttestationBack(database, id, fingerprint))) throw notFound('attestation')
-        await recordAudit(database, {
-          who: person.email,
-          what: 'attestation taken back',
-          subject: `course ${id}`,
-          to: { fingerprint, words },
-        })
+        for (const fingerprint of fingerprints) {
+          if (!(await takeAttestationBack(database, id, fingerprint))) throw notFound('attestation')
+          await recordAudit(database, {
+            who: person.email,
+            what: 'attestation taken back',
+            subject: `course ${id}`,
+            to: { fingerprint, words },
+          })
+        }
       })
-    const { outcome } = await toldAt(handling, id, fingerprint)
-    if (outcome.outcome !== 'cannot-tell' && outcome.rule !== 'tool-not-attested')
+    const told = await toldAtAll(handling, id, fingerprints)
+    if (
+      told.some(
+        ({ outcome }) => outcome.outcome !== 'cannot-tell' && outcome.rule !== 'tool-not-attested',
+      )
+    )
       throw new HttpProblem(
         409,
         'seen',
         'what the snapshot shows is not a matter of somebody’s word; ask for a waiver instead',
       )
     return andCheckAgain(handling, stored, async (database) => {
-      await addAttestation(database, id, {
-        rule: outcome.rule,
-        fingerprint,
-        by: person.email,
-        on: today,
-        until: stored.facts.term.lastDay < today ? null : stored.facts.term.lastDay,
-        words,
-      })
-      await recordAudit(database, {
-        who: person.email,
-        what: 'attested',
-        subject: `course ${id}`,
-        to: { rule: outcome.rule, fingerprint, words },
-      })
+      for (const { outcome } of told) {
+        const { rule, fingerprint } = outcome
+        await addAttestation(database, id, {
+          rule,
+          fingerprint,
+          by: person.email,
+          on: today,
+          until: stored.facts.term.lastDay < today ? null : stored.facts.term.lastDay,
+          words,
+        })
+        await recordAudit(database, {
+          who: person.email,
+          what: 'attested',
+          subject: `course ${id}`,
+          to: { rule, fingerprint, words },
+        })
+      }
     })
   },
   notThisWeek: async (handling) => {

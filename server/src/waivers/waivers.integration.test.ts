@@ -155,7 +155,7 @@ describe('a waiver', () => {
 describe('somebody’s word', () => {
   it('is not taken for what a snapshot shows', async () => {
     const answer = await college.people.instructor.post(`${college.about}/attestations`, {
-      fingerprint: (await hidden()).fingerprint,
+      fingerprints: [(await hidden()).fingerprint],
       words: 'It is there, believe me',
     })
     expect([answer.status, answer.body.type]).toEqual([409, 'urn:wickerframe:problem:seen'])
@@ -171,7 +171,7 @@ describe('somebody’s word', () => {
     if (!unknown) throw new Error('something cannot be told of any snapshot')
     const say = (more: object) =>
       instructor.post(`${college.about}/attestations`, {
-        fingerprint: unknown.fingerprint,
+        fingerprints: [unknown.fingerprint],
         words: 'I looked with a screen reader',
         ...more,
       })
@@ -183,6 +183,22 @@ describe('somebody’s word', () => {
     expect((await say({ takeBack: true })).status).toBe(200)
     expect((await result()).counts.cannotTell).toBe(before)
     expect((await say({ takeBack: true })).status).toBe(404)
+  })
+  it('is taken for all of a page that is not told at once, or for nothing of it', async () => {
+    const { instructor } = college.people
+    await college.readWith((course) => {
+      for (const child of course.modules[0]?.children ?? [])
+        if (child.kind === 'page') child.html = null
+    })
+    const unknown = (await result()).outcomes.filter(({ outcome }) => outcome === 'cannot-tell')
+    const fingerprints = unknown.map(({ fingerprint }) => fingerprint)
+    expect(fingerprints.length).toBeGreaterThan(5)
+    const say = (of: string[]) =>
+      instructor.post(`${college.about}/attestations`, { fingerprints: of, words: 'I looked' })
+    expect((await say([...fingerprints, 'no-such'])).status).toBe(404)
+    expect((await result()).counts).toMatchObject({ cannotTell: fingerprints.length, attested: 0 })
+    expect((await say(fingerprints)).status).toBe(200)
+    expect((await result()).counts).toMatchObject({ cannotTell: 0, attested: fingerprints.length })
   })
 })
 

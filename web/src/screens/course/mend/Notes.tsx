@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import type { ReactNode } from 'react'
 import { Link } from 'react-router'
-import type { Finding } from '@wickerframe/core'
+import { grouped, type Finding } from '@wickerframe/core'
 import type { CourseCare, MeInCourse } from '@wickerframe/contract'
 import { may } from '@wickerframe/contract/capabilities'
 import { call } from '../../../api/client.ts'
@@ -125,14 +125,16 @@ export const Notes = ({
       {attestations.length > 0 && (
         <Note title="Given word for">
           <ul>
-            {attestations.map((attestation) => (
-              <li key={attestation.id} className="border-t border-line py-1.5">
-                {attestation.words}{' '}
-                <span className="text-ink-2">
-                  ({attestation.by}, {attestation.on})
-                </span>
-              </li>
-            ))}
+            {[...grouped(attestations, ({ words, by, on }) => `${words} (${by}, ${on})`)].map(
+              ([given, { length }]) => (
+                <li key={given} className="border-t border-line py-1.5">
+                  {given}
+                  {length > 1 && (
+                    <span className="text-ink-2"> · {plural(length, 'requirement')}</span>
+                  )}
+                </li>
+              ),
+            )}
           </ul>
         </Note>
       )}

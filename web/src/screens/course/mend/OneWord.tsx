@@ -24,7 +24,7 @@ export const OneWord = ({
   return finding.rule === needsWord ? (
     <Attest
       courseId={courseId}
-      fingerprint={place.fingerprint}
+      fingerprints={[place.fingerprint]}
       words="It is set up for this term"
     />
   ) : null
@@ -61,15 +61,17 @@ const NotThisWeek = ({ courseId, instance }: { courseId: number; instance: strin
 
 export const Attest = ({
   courseId,
-  fingerprint,
+  fingerprints,
   words,
 }: {
   courseId: number
-  fingerprint: string
+  fingerprints: readonly string[]
   words: string
 }) => (
   <Word
     words={words}
-    give={() => call('attest', { at: { course: courseId }, body: { fingerprint, words } })}
+    give={() =>
+      call('attest', { at: { course: courseId }, body: { fingerprints: [...fingerprints], words } })
+    }
   />
 )

@@ -268,3 +268,70 @@ describe('what was raised', () => {
     expect(asked).toMatchObject([{ body: { does: 'answer', answer: 'We sail.' } }])
   })
 })
+
+describe('what could not be told', () => {
+  const unseen = () =>
+    checkedExample(({ item }) => {
+      item('welcome').html = null
+      item('home-page').html = null
+    })
+  const told = () =>
+    within(
+      screen.getByRole('heading', { name: 'Could not be told' }).closest('section') ??
+        document.body,
+    )
+  it('is one line for each page that cannot be read, with what is not known of it', () => {
+    const { of } = showMending({ of: unseen() })
+    expect(
+      told()
+        .getAllByText(/could not be read/)
+        .map(({ textContent }) => textContent),
+    ).toEqual([
+      expect.stringContaining('“NAV 110 home” could not be read'),
+      expect.stringContaining('“Welcome to NAV 110” could not be read'),
+    ])
+    const counts = told()
+      .getAllByText(/^\d+ requirements$/)
+      .map(({ textContent }) => Number.parseInt(textContent))
+    expect(counts.reduce((sum, one) => sum + one, 0)).toBe(of.result.counts.cannotTell)
+  })
+  it('is settled by one word for all of a page', async () => {
+    const given: unknown[] = []
+    serve({ attest: ({ body }) => (given.push(body), {}) })
+    const { user, of } = showMending({ me: people.instructor, of: unseen() })
+    const [first] = told().getAllByRole('button', { name: 'I looked: it is in order' })
+    if (!first) throw new Error('a word can be given')
+    await user.click(first)
+    expect(given).toMatchObject([
+      {
+        fingerprints: of.result.outcomes.flatMap(({ reason, fingerprint }) =>
+          reason?.startsWith('“NAV 110 home”') ? [fingerprint] : [],
+        ),
+        words: 'I looked: it is in order',
+      },
+    ])
+  })
+  it('that somebody gave their word for is told once, with how much it is', () => {
+    const word = (id: string, words: string) => ({
+      id,
+      rule: 'block-missing',
+      fingerprint: id,
+      by: 'sunniva.drake@kestrelsound.example',
+      on: '2026-09-16',
+      until: null,
+      words,
+    })
+    showMending({
+      care: {
+        ...noCare(),
+        attestations: [word('1', 'I looked'), word('2', 'Set up'), word('3', 'I looked')],
+      },
+    })
+    expect(
+      screen.getAllByText(/sunniva\.drake.*2026-09-16/).map(({ textContent }) => textContent),
+    ).toEqual([
+      'I looked (sunniva.drake@kestrelsound.example, 2026-09-16) · 2 requirements',
+      'Set up (sunniva.drake@kestrelsound.example, 2026-09-16)',
+    ])
+  })
+})
