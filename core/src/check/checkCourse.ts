@@ -24,7 +24,7 @@ import { placesIn } from './places.ts'
 import { applySilence, resolveAbsent } from './telling.ts'
 
 /** Raised with every change of what a check gives for the same input. */
-export const checkVersion = 10
+export const checkVersion = 11
 
 export interface Check {
   template: Template
@@ -73,7 +73,6 @@ export const policyProblems = (template: Template): Problem[] =>
         }))
   })
 
-const order: Record<Strength, number> = { must: 2, should: 1, may: 0 }
 /**
  * The weakest of what a rule, its part and its block ask for. A part that may be left out should still be right when it
  * is there; a rule that is for information only stays so.
@@ -84,12 +83,7 @@ const weakest = (
   block: Strength | undefined,
 ): Strength => {
   if (rule === 'may') return 'may'
-  const least = Math.min(
-    order[rule],
-    part === undefined ? 2 : order[part],
-    block === undefined ? 2 : order[block],
-  )
-  return least === 2 ? 'must' : 'should'
+  return [rule, part ?? 'must', block ?? 'must'].every((one) => one === 'must') ? 'must' : 'should'
 }
 
 const pairRecord = (pair: Pair, context: CheckContext): CheckResult['pairs'][number] => {

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { courseModule } from '../rules/example/courseParts.ts'
 import { exampleCourse } from '../rules/example/exampleCourse.ts'
+import { gradedTemplate } from '../rules/example/gradedTemplate.ts'
 import type { ExampleCourse } from '../rules/index.ts'
 import { checkCourse, type CheckResult, type Exemptions } from './index.ts'
 
@@ -77,28 +78,19 @@ describe('what is waived in a check', () => {
     const after = waived.outcomes.find(({ fingerprint }) => fingerprint === unseen.fingerprint)
     expect([after?.outcome, after?.waivedBy]).toEqual(['cannot-tell', undefined])
   })
-  it('is what somebody answers for, before it is what somebody excused', () => {
-    const open = checked(withoutWeek())
+  it('is waived through what it tells of what that tells', () => {
+    // A course reused from last term: dates of another term, which are outside this one, and outside the week they stand in.
+    const shown = edited(({ item }) => void (item('quiz', 3).dueAt = '2025-09-18T03:59:00Z'))
+    const open = checked(shown)
     const [finding] = open.findings
     const place = finding?.places[0]
-    if (!finding || !place) throw new Error('the module is missing')
-    const attested = checked(withoutWeek(), {
-      waivers: [waiverOf(finding.rule, place.fingerprint)],
-      attestations: [
-        {
-          id: 'a1',
-          rule: finding.rule,
-          fingerprint: place.fingerprint,
-          by: 'sunniva.drake@kestrelsound.example',
-          on: '2026-09-10',
-          until: null,
-          words: 'It is taught on the quay.',
-        },
-      ],
-    })
-    const outcome = attested.outcomes.find(({ fingerprint }) => fingerprint === place.fingerprint)
-    expect([outcome?.attestedBy, outcome?.waivedBy]).toEqual(['a1', undefined])
-    expect(attested.counts.attested).toBe(1)
+    if (!finding || !place) throw new Error('it is due in another year')
+    const silent = open.outcomes.filter(({ toldBy }) => toldBy !== null)
+    const byAnother = silent.filter(({ toldBy }) => toldBy !== place.fingerprint)
+    expect(byAnother.length).toBeGreaterThan(0)
+    const waived = checked(shown, { waivers: [waiverOf(finding.rule, place.fingerprint)] })
+    expect(waived.counts.waived).toBe(silent.length + 1)
+    expect(waived.counts.requirements).toBe(waived.counts.met)
   })
   it('is nothing that is met: a waiver in advance changes nothing before it is needed', () => {
     const met = checked(edited(() => undefined))
@@ -108,5 +100,60 @@ describe('what is waived in a check', () => {
       { waivers: [{ ...waiverOf(rule, 'x'), scope: 'rule', fingerprint: null }] },
     )
     expect(waived).toEqual(met)
+  })
+})
+
+describe('somebody’s word in a check', () => {
+  const wordFor = ({ rule, fingerprint }: { rule: string; fingerprint: string }) => ({
+    id: 'a1',
+    rule,
+    fingerprint,
+    by: 'sunniva.drake@kestrelsound.example',
+    on: '2026-09-10',
+    until: null,
+    words: 'I looked: it is in order',
+  })
+  it('settles what could not be told, and holds against nothing that is seen later', () => {
+    const untold = edited(({ item }) => void (item('home-page').html = null))
+    const unseen = checked(untold).outcomes.filter(({ outcome }) => outcome === 'cannot-tell')
+    expect(unseen.map(({ rule }) => rule)).toContain('fill-in-unfilled')
+    const attestations = unseen.map((outcome, i) => ({ ...wordFor(outcome), id: `a${i}` }))
+    const settled = checked(untold, { attestations })
+    expect([settled.readiness, settled.counts.cannotTell, settled.counts.attested]).toEqual([
+      'ready',
+      0,
+      unseen.length,
+    ])
+    // The page is told again: nobody filled it in.
+    const seen = edited(({ item }) => {
+      const home = item('home-page')
+      home.html = (home.html ?? '').replace(
+        'Tuesdays 10 to 11, room 4',
+        'When can students see you?',
+      )
+    })
+    const after = checked(seen, { attestations })
+    expect(after.findings.map(({ rule }) => rule)).toEqual(['fill-in-unfilled'])
+    expect([after.readiness, after.counts.attested]).toEqual(['not-ready', 0])
+  })
+  it('settles what asks for a word, before what somebody excused', () => {
+    const shown = exampleCourse(gradedTemplate())
+    const asked = checked(shown).outcomes.find(({ rule }) => rule === 'tool-not-attested')
+    if (!asked) throw new Error('the template has a tool')
+    const attested = checked(shown, {
+      waivers: [waiverOf(asked.rule, asked.fingerprint)],
+      attestations: [wordFor(asked)],
+    })
+    const outcome = attested.outcomes.find(({ fingerprint }) => fingerprint === asked.fingerprint)
+    expect([outcome?.attestedBy, outcome?.waivedBy, attested.counts.attested]).toEqual([
+      'a1',
+      undefined,
+      1,
+    ])
+  })
+  it('settles nothing that is seen to be wrong', () => {
+    const open = checked(withoutWeek())
+    const wrong = open.outcomes.filter(({ outcome }) => outcome === 'failed')
+    expect(checked(withoutWeek(), { attestations: wrong.map(wordFor) })).toEqual(open)
   })
 })

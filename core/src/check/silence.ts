@@ -1,5 +1,6 @@
 /**
- * Which finding makes which others silent. A silenced requirement still counts as not met; it is only not told twice.
+ * Which finding makes which others silent. A silenced requirement still counts as not met; it is only not told twice. One that
+ * asks for more than the finding does is told all the same.
  * `same`: both about the same part; `module`: the silent one is expected in the module that the teller speaks of, or stands in it;
  * `course`: the teller speaks of the course as a whole.
  */
@@ -38,12 +39,11 @@ export const silence: readonly {
   { teller: 'module-missing', silent: 'item-missing', scope: 'module', unless: 'merged' },
   { teller: 'module-missing', silent: 'must-part-hidden', scope: 'same' },
   { teller: 'copy-left-over', silent: 'duplicate-part', scope: 'same' },
-  { teller: 'copy-left-over', silent: 'sample-activity-left', scope: 'same' },
+  { teller: 'sample-activity-left', silent: 'copy-left-over', scope: 'same' },
   { teller: 'twin-page', silent: 'item-missing', scope: 'same' },
   { teller: 'twin-page', silent: 'item-name', scope: 'same' },
   { teller: 'twin-page', silent: 'work-list-complete', scope: 'same' },
   { teller: 'last-in-module', silent: 'out-of-order', scope: 'same' },
-  { teller: 'rubric-missing', silent: 'rubric-points', scope: 'same' },
   { teller: 'points-differ', silent: 'rubric-points', scope: 'same' },
   { teller: 'questions-asked', silent: 'question-points', scope: 'same' },
   { teller: 'sample-question-left', silent: 'question-points', scope: 'same' },

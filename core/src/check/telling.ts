@@ -1,4 +1,5 @@
 import type { CheckContext, PairedItem, Subject } from '../rules/index.ts'
+import { isWeaker } from '../template/index.ts'
 import { subjectKey, type OpenRequirement } from './openRequirement.ts'
 import type { Outcome } from './outcome.ts'
 import { silence } from './silence.ts'
@@ -68,20 +69,28 @@ const keysInScope = (
   )
 }
 
-/** What another finding tells already is not told again. */
+/** What another finding tells already is not told again, unless it asks for more than that one does: a course is not ready by being silent. */
 export const applySilence = (told: OpenRequirement[], context: CheckContext): void => {
-  const open = new Map<string, { outcome: Outcome; message: string }>()
-  for (const { rule, verdict, subject, outcome } of told)
-    if (verdict.outcome === 'failed')
-      open.set(`${rule.id}|${subjectKey(subject)}`, { outcome, message: verdict.message })
+  const open = new Map<string, { outcome: Outcome; message: string }[]>()
+  for (const { rule, verdict, subject, outcome } of told) {
+    if (verdict.outcome !== 'failed') continue
+    const key = `${rule.id}|${subjectKey(subject)}`
+    const one = { outcome, message: verdict.message }
+    const others = open.get(key)
+    if (others) others.push(one)
+    else open.set(key, [one])
+  }
   for (const { rule, said, subject, outcome } of told) {
     if (said !== 'failed') continue
     for (const entry of silence) {
       if (entry.silent !== rule.id) continue
       const teller = keysInScope(entry.scope, subject, context)
-        .map((key) => open.get(`${entry.teller}|${key}`))
-        .find((found) => found !== undefined)
-      if (teller && teller.message !== entry.unless) outcome.toldBy = teller.outcome.fingerprint
+        .flatMap((key) => open.get(`${entry.teller}|${key}`) ?? [])
+        .find(
+          (one) =>
+            one.message !== entry.unless && !isWeaker(one.outcome.strength, outcome.strength),
+        )
+      if (teller) outcome.toldBy = teller.outcome.fingerprint
     }
   }
 }

@@ -112,6 +112,8 @@ export interface Rule<P extends z.ZodType = z.ZodType> {
    * right. Without it, what such a course is told is its template’s own.
    */
   onlyInCourse?: true
+  /** It tells only that nobody has given their word; a word settles it. */
+  asksForWord?: true
   /** Minutes to mend one place, an honest guess. */
   effortMinutes: number
   /** Sentences with named values in braces. */

@@ -24,6 +24,9 @@ export type ItemKind = z.output<typeof ItemKind>
 export const strengths = ['must', 'should', 'may'] as const
 export const Strength = z.enum(strengths)
 export type Strength = z.output<typeof Strength>
+/** Whether the first asks for less than the second. */
+export const isWeaker = (one: Strength, other: Strength): boolean =>
+  strengths.indexOf(one) > strengths.indexOf(other)
 
 export const audiences = ['students', 'staff', 'backstage'] as const
 export const Audience = z

@@ -1,8 +1,6 @@
-import { pino } from 'pino'
-import { afterAll, beforeAll, beforeEach, describe, expect, it, vi } from 'vitest'
-import { taskStates, type TaskState } from '@wickerframe/contract'
+import { afterAll, beforeEach, describe, expect, it } from 'vitest'
+import { taskStates, type PlanSummary, type TaskState } from '@wickerframe/contract'
 import { packText } from '../packed.ts'
-import { startPrivateSchema, type PrivateSchema } from '../testing/privateSchema.testing.ts'
 import { commandRun } from '../runs/commands.ts'
 import {
   cancelTasks,
@@ -13,74 +11,26 @@ import {
   requeueHeld,
   storeDecisions,
 } from './commands.ts'
-import type { Job } from './job.ts'
-import type { TaskOutcome } from './outcome.ts'
+import { privateQueue, sent } from './queue.testing.ts'
 import {
   claimTask,
   collectExpired,
   finishTask,
   forgetKey,
+  keepPlan,
+  markPreparedSent,
   markSent,
   postponeTask,
   renewLease,
   type ClaimedTask,
 } from './tasks.ts'
 import { transitions, type Transition } from './transitions.ts'
-import { startWorker } from './worker.ts'
 
-let schema: PrivateSchema
-let courses: number[]
-beforeAll(async () => {
-  schema = await startPrivateSchema()
-  courses = await schema.addCourses(30)
-})
+const queue = await privateQueue()
+const { schema, courses, addRun, addTask, stateOf } = queue
 afterAll(() => schema.stop())
-beforeEach(async () => {
-  await schema.pool.query('DELETE FROM tasks')
-  await schema.pool.query('DELETE FROM runs')
-})
+beforeEach(() => queue.empty())
 
-const addRun = async (state: string): Promise<number> => {
-  await schema.pool.query(
-    `INSERT INTO runs (kind, state, title, created_by, created_at)
-     VALUES ('rollout', ?, 'A rollout', 'designer@kestrelsound.example', NOW(3))`,
-    [state],
-  )
-  const [run] = await schema.rows<{ id: number }>(`SELECT MAX(id) AS id
-    FROM runs`)
-  return run?.id ?? 0
-}
-const sent = { key: 'key', payloadDigest: 'd'.repeat(64), payload: '[]' }
-/** A task in a state, held by epoch 7 with a lease that has run out. */
-const addTask = async (run: number, state: TaskState, course = courses[0]): Promise<number> => {
-  await schema.pool.query(
-    `INSERT INTO tasks (
-       run_id, course_id, state, next_at, lease_epoch, lease_until, plan_summary, idempotency_key,
-         payload, payload_digest
-     )
-     VALUES (?, ?, ?, '2000-01-01', 7, '2000-01-01', '{"state":"ready"}', ?, ?, ?)`,
-    [
-      run,
-      course,
-      state,
-      state === 'sent' ? `${sent.key}-${course}` : null,
-      state === 'sent' ? Buffer.from([0x03, 0x00]) : null,
-      state === 'sent' ? sent.payloadDigest : null,
-    ],
-  )
-  const [task] = await schema.rows<{ id: number }>(`SELECT MAX(id) AS id
-    FROM tasks`)
-  return task?.id ?? 0
-}
-const stateOf = async (id: number): Promise<TaskState | undefined> =>
-  (
-    await schema.rows<{ state: TaskState }>(
-      `SELECT state
-       FROM tasks
-       WHERE id = ?`,
-      [id],
-    )
-  )[0]?.state
 const held = (id: number, run: number, epoch = 7): ClaimedTask => ({
   id,
   runId: run,
@@ -231,6 +181,54 @@ describe('a worker that lost its lease', () => {
   })
 })
 
+describe('what is approved', () => {
+  it.each<[Transition, from: TaskState, approve: typeof requeueHeld | typeof queueReady]>([
+    ['approve', 'planned', queueReady],
+    ['approve again', 'held', requeueHeld],
+  ])('is what was chosen, and all where nothing was: %s', async (_, from, approve) => {
+    const run = await addRun('running')
+    const tasks: number[] = []
+    for (const course of courses.slice(0, 3)) tasks.push(await addTask(run, from, course))
+    const states = () => Promise.all(tasks.map(stateOf))
+    await approve(schema.pool, run, courses.slice(1, 3))
+    expect(await states()).toEqual([from, 'waiting', 'waiting'])
+    await approve(schema.pool, run)
+    expect(await states()).toEqual(['waiting', 'waiting', 'waiting'])
+  })
+})
+
+describe('the plan of a task', () => {
+  const summary = { state: 'ready', shape: 'a shape', digest: 'a digest' } as unknown as PlanSummary
+  const kept = () =>
+    schema.rows<{ plan_shape: string; prepared_for: string | null; packed: number }>(
+      `SELECT plan_shape, prepared_for, payload IS NOT NULL AS packed
+       FROM tasks`,
+    )
+  it('is kept with what is to be sent, where that is known, and without what was before', async () => {
+    const run = await addRun('running')
+    const id = await addTask(run, 'at-work')
+    const task = held(id, run)
+    await keepPlan(schema.pool, task, summary, { inputs: 'p', payload: '[1]' })
+    expect(await kept()).toEqual([{ plan_shape: 'a shape', prepared_for: 'p', packed: 1 }])
+    await keepPlan(schema.pool, task, summary, null)
+    expect(await kept()).toEqual([{ plan_shape: 'a shape', prepared_for: null, packed: 0 }])
+  })
+  it('is sent as it was kept, and not where nothing was or another holds it', async () => {
+    const run = await addRun('running')
+    const id = await addTask(run, 'at-work')
+    const send = (epoch: number) =>
+      markPreparedSent(schema.pool, held(id, run, epoch), sent.key, sent.payloadDigest)
+    expect(await send(7)).toBe(false)
+    await keepPlan(schema.pool, held(id, run), summary, { inputs: 'p', payload: '[1]' })
+    expect([await send(6), await stateOf(id)]).toEqual([false, 'at-work'])
+    expect([await send(7), await stateOf(id)]).toEqual([true, 'sent'])
+    await schema.pool.query(`UPDATE tasks
+      SET lease_until = NULL`)
+    const followed = await claimTask(schema.pool, 60, 'a worker')
+    expect(followed?.sent).toEqual({ ...sent, payload: '[1]' })
+  })
+})
+
 it('many workers that claim at once each get another task, and each task goes to one', async () => {
   const run = await addRun('running')
   for (const course of courses) await addTask(run, 'waiting', course)
@@ -293,108 +291,5 @@ describe('a task that is claimed', () => {
     expect((await claimed({ decisions: '{"week/overview":"ours"}' }))?.decisions).toEqual({
       'week/overview': 'ours',
     })
-  })
-})
-
-describe('a worker', () => {
-  const log = pino({ level: 'silent' })
-  const working = async (
-    carryOut: (job: Pick<Job, 'task' | 'lease'>) => Promise<TaskOutcome>,
-    until: () => Promise<void>,
-    leaseSeconds = 60,
-  ) => {
-    const settled = vi.fn(() => Promise.resolve())
-    const worker = startWorker(
-      schema.pool,
-      {
-        name: 'a worker',
-        leaseSeconds,
-        concurrency: 2,
-        // Of a job only what these tests look at.
-        jobOf: (task, lease) => ({ task, lease }) as Job,
-        carryOut,
-        isOurs: () => Promise.resolve(true),
-        settled,
-        collected: () => Promise.resolve(),
-        chores: [],
-      },
-      log,
-    )
-    try {
-      await vi.waitFor(until, { timeout: 20_000, interval: 20 })
-    } finally {
-      await worker.stop()
-    }
-    return settled
-  }
-
-  it('puts back what throws, and says that it is tried again', async () => {
-    const run = await addRun('running')
-    const id = await addTask(run, 'waiting')
-    const settled = await working(
-      () => Promise.reject(new Error('a fault of ours')),
-      async () => expect(await stateOf(id)).toBe('waiting'),
-    )
-    const [task] = await schema.rows<{ message: string; attempts: number }>(
-      `SELECT message, attempts
-       FROM tasks`,
-    )
-    expect(task?.message).toBe('something failed here; it is tried again')
-    expect(settled).toHaveBeenCalledWith(run)
-  })
-  it('gives up after twelve attempts, but never on what was sent', async () => {
-    const run = await addRun('running')
-    const [waiting, followed] = [
-      await addTask(run, 'waiting', courses[1]),
-      await addTask(run, 'sent', courses[2]),
-    ]
-    await schema.pool.query(`UPDATE tasks
-      SET attempts = 11`)
-    const later = {
-      state: 'later',
-      message: 'not yet',
-      afterSeconds: 60,
-      fateUnknown: false,
-    } as const
-    await working(
-      () => Promise.resolve(later),
-      async () => {
-        const [put] = await schema.rows<{ attempts: number }>(
-          `SELECT attempts
-           FROM tasks
-           WHERE id = ? AND lease_until IS NULL`,
-          [followed],
-        )
-        expect([await stateOf(waiting), put?.attempts]).toEqual(['failed', 12])
-      },
-    )
-    expect(await stateOf(followed)).toBe('sent')
-    const [task] = await schema.rows<{ message: string }>(
-      `SELECT message
-       FROM tasks
-       WHERE id = ?`,
-      [waiting],
-    )
-    expect(task?.message).toBe('not yet; given up after 12 attempts')
-  })
-  it('whose lease another took over says nothing of the task any more', async () => {
-    const run = await addRun('running')
-    const id = await addTask(run, 'waiting')
-    const settled = await working(
-      async ({ lease }) => {
-        await schema.pool.query(`UPDATE tasks
-          SET lease_epoch = lease_epoch + 1`)
-        await new Promise<void>((resolve) => lease.addEventListener('abort', () => resolve()))
-        return { state: 'failed', message: 'told by nobody' }
-      },
-      async () => {
-        const [task] = await schema.rows<{ lease_epoch: number }>(`SELECT lease_epoch
-          FROM tasks`)
-        expect(task?.lease_epoch).toBeGreaterThan(8)
-      },
-      1,
-    )
-    expect(settled).not.toHaveBeenCalled()
-    expect(await stateOf(id)).not.toBe('failed')
   })
 })

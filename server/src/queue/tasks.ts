@@ -254,6 +254,16 @@ export const markSent = async (
     )
   ).affected === 1
 
+/** Whether something was sent for a task of which it is not known what became of it. */
+export const isSent = async (database: Database, task: ClaimedTask): Promise<boolean> =>
+  (await firstRow(
+    database,
+    `SELECT id
+     FROM tasks
+     WHERE id = ? AND lease_epoch = ? AND state = 'sent'`,
+    [task.id, task.epoch],
+  )) !== null
+
 /** Ends a task, in the transaction of what it did. False when the lease was lost, and then nothing of it may be kept. */
 export const finishTask = async (
   database: Database,

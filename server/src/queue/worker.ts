@@ -9,6 +9,7 @@ import {
   claimTask,
   collectExpired,
   finishTask,
+  isSent,
   postponeTask,
   renewLease,
   type ClaimedTask,
@@ -90,8 +91,7 @@ export const startWorker = (
       await finishTask(pool, task, outcome.state, outcome.message)
     if (outcome.state !== 'later') return
     // What was sent is followed until its fate is known, however long that takes; the rest is given up in the end.
-    const followed = task.sent !== null || outcome.fateUnknown
-    if (task.attempts >= mostAttempts && !followed)
+    if (task.attempts >= mostAttempts && !outcome.fateUnknown && !(await isSent(pool, task)))
       await finishTask(
         pool,
         task,

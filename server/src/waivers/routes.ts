@@ -1,5 +1,5 @@
 import type { waiverRoutes } from '@wickerframe/contract'
-import { ruleById } from '@wickerframe/core'
+import { ruleById, settledByWord } from '@wickerframe/core'
 import { inTransaction, type Database } from '@wickerframe/storage'
 import { mustLookAfter } from '../courses/departments.ts'
 import { actingTo, mayToCourse } from '../courses/visible.ts'
@@ -237,11 +237,7 @@ export const waiverHandlers: HandlersOf<typeof waiverRoutes> = {
         }
       })
     const told = await toldAtAll(handling, id, fingerprints)
-    if (
-      told.some(
-        ({ outcome }) => outcome.outcome !== 'cannot-tell' && outcome.rule !== 'tool-not-attested',
-      )
-    )
+    if (!told.every(({ outcome }) => settledByWord(outcome)))
       throw new HttpProblem(
         409,
         'seen',

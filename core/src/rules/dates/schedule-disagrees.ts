@@ -10,7 +10,7 @@ export const scheduleDisagrees = defineRule({
   title: 'The written schedule agrees with the settings',
   why: 'A syllabus that says Friday and a calendar that says Sunday make half the class late, and the other half angry.',
   untold:
-    'Lines that name several dates or several pieces of work. Where the due date itself is told as wrong, the schedule is not told beside it.',
+    'Lines that name several dates or several pieces of work. Where the due date itself is told as wrong, by a rule that asks for no less, the schedule is not told beside it.',
   strength: 'must',
   parameters: z.strictObject({
     leastNameLength: z

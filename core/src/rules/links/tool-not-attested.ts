@@ -21,6 +21,7 @@ export const toolNotAttested = defineRule({
   }),
   mender: 'instructor',
   onlyInCourse: true,
+  asksForWord: true,
   effortMinutes: 5,
   messages: { unconfirmed: 'Nobody has confirmed that “{name}” is set up for {term}.' },
   check: (context, { noticeDays }) => orPassed(unconfirmed(context, noticeDays)),

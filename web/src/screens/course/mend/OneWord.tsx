@@ -1,11 +1,9 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
-import type { Finding, FindingPlace } from '@wickerframe/core'
+import { settledByWord, type Finding, type FindingPlace } from '@wickerframe/core'
 import { may } from '@wickerframe/contract/capabilities'
 import { call } from '../../../api/client.ts'
 import { Button, Problem } from '../../../controls/controls.tsx'
 import type { FindingActions } from './actions.ts'
-
-const needsWord = 'tool-not-attested'
 
 /** What one word of whoever teaches settles at a place: a part left out on purpose, a tool that is set up. */
 export const OneWord = ({
@@ -21,7 +19,7 @@ export const OneWord = ({
   if (!may(me, 'decide for course') || place.waived) return null
   if (finding.rule === 'item-missing' && place.says === 'unsaid' && instance !== null)
     return <NotThisWeek courseId={courseId} instance={instance} />
-  return finding.rule === needsWord ? (
+  return settledByWord({ rule: finding.rule, outcome: 'failed' }) ? (
     <Attest
       courseId={courseId}
       fingerprints={[place.fingerprint]}
