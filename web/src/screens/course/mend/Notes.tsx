@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import type { ReactNode } from 'react'
 import { Link } from 'react-router'
-import { grouped, type Finding } from '@wickerframe/core'
+import { grouped, type CheckResult, type Finding } from '@wickerframe/core'
 import type { CourseCare, MeInCourse } from '@wickerframe/contract'
 import { may } from '@wickerframe/contract/capabilities'
 import { call } from '../../../api/client.ts'
@@ -46,17 +46,24 @@ export const Notes = ({
   courseId,
   me,
   care: { since, followUps, attestations, waivers },
+  result,
   waived,
   information,
 }: {
   courseId: number
   me: MeInCourse
   care: CourseCare
+  result: CheckResult
   waived: readonly Finding[]
   information: readonly Finding[]
 }) => {
   const own = new Set(waivers.map(({ id }) => id))
   const mended = followUps.filter(({ state }) => state === 'mended')
+  const seenOpen = new Set(
+    result.outcomes.flatMap(({ outcome, attestedBy, fingerprint }) =>
+      outcome === 'failed' && attestedBy === undefined ? [fingerprint] : [],
+    ),
+  )
   return (
     <div className="mt-8 gap-4 md:columns-2 lg:columns-3">
       <Note title="Since the check before">
@@ -126,14 +133,23 @@ export const Notes = ({
         <Note title="Given word for">
           <ul>
             {[...grouped(attestations, ({ words, by, on }) => `${words} (${by}, ${on})`)].map(
-              ([given, { length }]) => (
-                <li key={given} className="border-t border-line py-1.5">
-                  {given}
-                  {length > 1 && (
-                    <span className="text-ink-2"> · {plural(length, 'requirement')}</span>
-                  )}
-                </li>
-              ),
+              ([given, of]) => {
+                const open = of.filter(({ fingerprint }) => seenOpen.has(fingerprint)).length
+                return (
+                  <li key={given} className="border-t border-line py-1.5">
+                    {given}
+                    {of.length > 1 && (
+                      <span className="text-ink-2"> · {plural(of.length, 'requirement')}</span>
+                    )}
+                    {open > 0 && (
+                      <strong>
+                        {' '}
+                        {open} can be seen now and {open === 1 ? 'is' : 'are'} not met: told above.
+                      </strong>
+                    )}
+                  </li>
+                )
+              },
             )}
           </ul>
         </Note>

@@ -334,4 +334,25 @@ describe('what could not be told', () => {
       'Set up (sunniva.drake@kestrelsound.example, 2026-09-16)',
     ])
   })
+  it('and that is seen to be wrong since is told again, and the word says so', () => {
+    const of = twoThings()
+    const place = of.result.findings.flatMap(({ places }) => places)[0]
+    if (!place) throw new Error('something is open')
+    const word = (id: string, fingerprint: string) => ({
+      id,
+      rule: 'block-missing',
+      fingerprint,
+      by: 'sunniva.drake@kestrelsound.example',
+      on: '2026-09-16',
+      until: null,
+      words: 'I looked',
+    })
+    showMending({
+      of,
+      care: { ...noCare(), attestations: [word('1', place.fingerprint), word('2', 'elsewhere')] },
+    })
+    expect(screen.getByText(/sunniva\.drake.*2026-09-16/).textContent).toBe(
+      'I looked (sunniva.drake@kestrelsound.example, 2026-09-16) · 2 requirements 1 can be seen now and is not met: told above.',
+    )
+  })
 })

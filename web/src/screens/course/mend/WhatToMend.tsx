@@ -167,7 +167,14 @@ export const WhatToMend = ({
         />
       ))}
       <Untold result={result} courseId={courseId} mayAct={may(me, 'decide for course')} />
-      <Notes courseId={courseId} me={me} care={care} waived={waived} information={information} />
+      <Notes
+        courseId={courseId}
+        me={me}
+        care={care}
+        result={result}
+        waived={waived}
+        information={information}
+      />
       {mending && (
         <MendDialog
           places={mending}
