@@ -33,8 +33,9 @@ export const listFollowUps = async (database: Database, courseId: number): Promi
     )
   ).map((row) => ({ ...row, raisedAt: instantOfRow(row.raisedAt) }))
 
-/** A place of a finding, and with whom it is raised by whom. */
+/** A place of a finding of a course, and with whom it is raised by whom. */
 export interface RaisedPlace {
+  courseId: number
   fingerprint: string
   owner: string
   message: string
@@ -46,7 +47,6 @@ const rowsAtOnce = 500
 /** Raises places of findings with somebody; one that was mended or closed is raised again. */
 export const raiseFollowUps = async (
   database: Database,
-  courseId: number,
   raised: readonly RaisedPlace[],
 ): Promise<void> => {
   for (let from = 0; from < raised.length; from += rowsAtOnce) {
@@ -60,7 +60,7 @@ export const raiseFollowUps = async (
        ON DUPLICATE KEY UPDATE state = 'raised', owner = VALUES(owner), message = VALUES(message),
          note = VALUES(note), raised_by = VALUES(raised_by), raised_at = VALUES(raised_at),
          promised_for = NULL, answer = '', answered_by = NULL, answered_at = NULL, closed_at = NULL`,
-      rows.flatMap(({ fingerprint, owner, message, note, by }) => [
+      rows.flatMap(({ courseId, fingerprint, owner, message, note, by }) => [
         courseId,
         fingerprint,
         owner,

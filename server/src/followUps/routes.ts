@@ -45,6 +45,7 @@ export const followUpHandlers: HandlersOf<typeof followUpRoutes> = {
         database,
         found.map(({ stored }) => stored.summary.id),
       )
+      const toRaise: Parameters<typeof raiseAndTell>[1][number][] = []
       for (const { stored, findings } of found) {
         const raised = findings.flatMap((finding): RaisedPlace[] => {
           // What a course has from its template is nothing its people could have done better.
@@ -54,6 +55,7 @@ export const followUpHandlers: HandlersOf<typeof followUpRoutes> = {
             : finding.places
                 .filter(({ fingerprint }) => !pending.get(stored.summary.id)?.has(fingerprint))
                 .map(({ fingerprint, message }) => ({
+                  courseId: stored.summary.id,
                   fingerprint,
                   owner,
                   message,
@@ -64,11 +66,12 @@ export const followUpHandlers: HandlersOf<typeof followUpRoutes> = {
         if (findings.some((finding) => !finding.ofTemplate && ownerOf(finding, stored) === null))
           came.nobodys += 1
         if (raised.length === 0) continue
-        await raiseAndTell(database, stored, raised)
+        toRaise.push({ stored, raised })
         came.courses += 1
         came.places += raised.length
         for (const { owner } of raised) people.add(owner)
       }
+      await raiseAndTell(database, toRaise)
       await recordAudit(database, {
         who: person.email,
         what: 'finding: raise everywhere',
@@ -119,15 +122,17 @@ export const followUpHandlers: HandlersOf<typeof followUpRoutes> = {
           'the course has no instructor; say with whom it is raised',
         )
       const note = asked?.note ?? ''
-      return { fingerprint, owner, message: place.message, note, by: person.email }
+      return { courseId: id, fingerprint, owner, message: place.message, note, by: person.email }
     }
     await inTransaction(pool, async (database) => {
       if (put.does === 'raise')
-        await raiseAndTell(database, stored, [...new Set(put.fingerprints)].map(raised))
+        await raiseAndTell(database, [
+          { stored, raised: [...new Set(put.fingerprints)].map(raised) },
+        ])
       else
         for (const fingerprint of new Set(put.fingerprints)) {
           if (put.does === 'promise' && !(await isRaised(database, id, fingerprint)))
-            await raiseFollowUps(database, id, [raised(fingerprint)])
+            await raiseFollowUps(database, [raised(fingerprint)])
           const done =
             put.does === 'promise'
               ? await promiseFollowUp(database, id, fingerprint, put.by, put.answer, person.email)

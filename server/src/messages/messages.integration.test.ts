@@ -7,7 +7,7 @@ import {
   type Client,
   type PrivateCollege,
 } from '../testing/privateCollege.testing.ts'
-import { sendRunMessages } from './messages.ts'
+import { sendRunMessages, tellOfCourse, tellOfCourses, type ToTell } from './messages.ts'
 
 let college: PrivateCollege
 let person: Person
@@ -72,5 +72,81 @@ describe('messages', () => {
     expect((await other.post(`/api/messages/${message.id}/read`)).status).toBe(404)
     expect((await designer.post(`/api/messages/${message.id}/read`)).status).toBe(200)
     expect((await told())[0].read).toBe(true)
+  })
+})
+
+describe('what people are told of courses', () => {
+  const of = (n: number, more: Partial<ToTell> = {}): ToTell => ({
+    email: person.email,
+    courseId: courses[n % courses.length] ?? 0,
+    subject: `Told ${n}`,
+    body: `It is “so” \\ ${n}.\nAnd so on.`,
+    ...more,
+  })
+  it('is told in its order, each as it was said, however many there are', async () => {
+    await tellOfCourses(
+      college.pool,
+      Array.from({ length: 1203 }, (_, n) => of(n)),
+    )
+    const rows = await college.rows<{
+      recipient: string
+      course_id: number
+      subject: string
+      body: string
+    }>(
+      `SELECT recipient, course_id, subject, body
+       FROM messages
+       ORDER BY id`,
+    )
+    expect(rows).toEqual(
+      Array.from({ length: 1203 }, (_, n) => {
+        const { email, courseId, subject, body } = of(n)
+        return { recipient: email, course_id: courseId, subject, body }
+      }),
+    )
+  })
+  it('is for whoever has an account, unread unless they do not want to be told', async () => {
+    const [instructor, gone] = [
+      await college.person('instructor'),
+      await college.person('reviewer'),
+    ]
+    await college.pool.query(
+      `UPDATE people
+       SET deactivated_at = NOW()
+       WHERE email = ?`,
+      [gone.email],
+    )
+    await college.pool.query(
+      `UPDATE people
+       SET preferences = '{"tellOfCourses": false}'
+       WHERE email = ?`,
+      [instructor.email],
+    )
+    await tellOfCourses(college.pool, [
+      of(0, { email: 'nobody@kestrelsound.example' }),
+      of(1, { email: gone.email }),
+      of(2, { email: instructor.email }),
+      of(3),
+    ])
+    expect(
+      await college.rows(
+        `SELECT recipient, read_at IS NOT NULL AS was_read
+         FROM messages
+         ORDER BY id`,
+      ),
+    ).toEqual([
+      { recipient: instructor.email, was_read: 1 },
+      { recipient: person.email, was_read: 0 },
+    ])
+  })
+  it('is cut where there is no more room, and never in the middle of a sign', async () => {
+    const anchor = '\u{1F6A2}'
+    await tellOfCourse(college.pool, person.email, courses[0] ?? 0, {
+      subject: `x${anchor.repeat(400)}`,
+      body: `${anchor.repeat(3000)}\ud83d`,
+    })
+    const [{ subject = '', body = '' } = {}] = await told()
+    expect([subject.length, subject.startsWith(`x${anchor}`)]).toEqual([300, true])
+    expect([body.length, body.endsWith(anchor)]).toEqual([4000, true])
   })
 })

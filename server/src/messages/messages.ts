@@ -43,26 +43,63 @@ export const sendRunMessages = async (database: Database): Promise<void> => {
   )
 }
 
-/** Tells somebody who has an account what they are in a course. For who does not want to be told, the message counts as read. */
-export const tellOfCourse = async (
+export interface ToTell {
+  /** Whom, by e-mail. */
+  email: string
+  courseId: number
+  subject: string
+  body: string
+}
+const toldAtOnce = 500
+/** As much of a text as there is room for; half a sign at the end, or one that came broken, is no text for the database. */
+const cut = (text: string, most: number): string => Buffer.from(text.slice(0, most)).toString()
+
+/** Tells people who have an account of courses. For who does not want to be told of them, the message counts as read. */
+export const tellOfCourses = async (database: Database, all: readonly ToTell[]): Promise<void> => {
+  for (let from = 0; from < all.length; from += toldAtOnce)
+    await insertMessages(
+      database,
+      all
+        .slice(from, from + toldAtOnce)
+        .map(({ email, courseId, subject, body }) => ({
+          email,
+          course: courseId,
+          subject: cut(subject, 300),
+          body: cut(body, 4000),
+        })),
+    )
+}
+const insertMessages = (
   database: Database,
-  email: string,
-  courseId: number,
-  { subject, body }: { subject: string; body: string },
-): Promise<void> => {
-  await change(
+  rows: readonly { email: string; course: number; subject: string; body: string }[],
+) =>
+  change(
     database,
     `INSERT INTO messages (recipient, course_id, sent_at, subject, body, read_at)
-     SELECT people.email, ?, ${institutionNow}, ?, ?,
+     SELECT people.email, told.course, ${institutionNow}, told.subject, told.body,
        IF(
          JSON_VALUE(people.preferences, '$.tellOfCourses') IN ('0', 'false'), ${institutionNow},
            NULL
        )
-     FROM people
-     WHERE people.email = ? AND people.deactivated_at IS NULL`,
-    [courseId, subject.slice(0, 300), body.slice(0, 4000), email],
+     FROM JSON_TABLE(
+       ?,
+         '$[*]' COLUMNS (
+           place FOR ORDINALITY, email VARCHAR(320) PATH '$.email', course INT PATH '$.course',
+             subject VARCHAR(300) PATH '$.subject', body TEXT PATH '$.body'
+         )
+     ) AS told
+     JOIN people ON people.email = told.email
+     WHERE people.deactivated_at IS NULL
+     ORDER BY told.place`,
+    [JSON.stringify(rows)],
   )
-}
+/** Tells one person of one course. */
+export const tellOfCourse = (
+  database: Database,
+  email: string,
+  courseId: number,
+  message: { subject: string; body: string },
+): Promise<void> => tellOfCourses(database, [{ email, courseId, ...message }])
 
 export const listMessages = async (
   database: Database,
