@@ -1,3 +1,4 @@
+import { grouped } from '../grouped/index.ts'
 import type { CheckContext, PairedItem, Subject } from '../rules/index.ts'
 import { isWeaker } from '../template/index.ts'
 import { subjectKey, type OpenRequirement } from './openRequirement.ts'
@@ -71,15 +72,10 @@ const keysInScope = (
 
 /** What another finding tells already is not told again, unless it asks for more than that one does: a course is not ready by being silent. */
 export const applySilence = (told: OpenRequirement[], context: CheckContext): void => {
-  const open = new Map<string, { outcome: Outcome; message: string }[]>()
-  for (const { rule, verdict, subject, outcome } of told) {
-    if (verdict.outcome !== 'failed') continue
-    const key = `${rule.id}|${subjectKey(subject)}`
-    const one = { outcome, message: verdict.message }
-    const others = open.get(key)
-    if (others) others.push(one)
-    else open.set(key, [one])
-  }
+  const open = grouped(
+    told.filter(({ said }) => said === 'failed'),
+    ({ rule, subject }) => `${rule.id}|${subjectKey(subject)}`,
+  )
   for (const { rule, said, subject, outcome } of told) {
     if (said !== 'failed') continue
     for (const entry of silence) {
@@ -87,8 +83,10 @@ export const applySilence = (told: OpenRequirement[], context: CheckContext): vo
       const teller = keysInScope(entry.scope, subject, context)
         .flatMap((key) => open.get(`${entry.teller}|${key}`) ?? [])
         .find(
-          (one) =>
-            one.message !== entry.unless && !isWeaker(one.outcome.strength, outcome.strength),
+          ({ verdict, outcome: { strength } }) =>
+            verdict.outcome === 'failed' &&
+            verdict.message !== entry.unless &&
+            !isWeaker(strength, outcome.strength),
         )
       if (teller) outcome.toldBy = teller.outcome.fingerprint
     }
