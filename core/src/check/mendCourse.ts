@@ -32,6 +32,13 @@ export interface MendedCourse {
   after: CheckResult
 }
 
+const toldOf = ({ rule }: Finding, { fingerprint, place, message }: FindingPlace) => ({
+  rule,
+  fingerprint,
+  path: place.path,
+  message,
+})
+
 /** Every round mends what does not touch the same; more rounds than this mean that two mends undo each other. */
 const mostRounds = 200
 
@@ -49,7 +56,8 @@ export const mendCourse = (
   if (!first.ok) return first
   const hand = documentHand(check.course)
   const mended = new Map<string, MendedPlace>()
-  const left = new Map<string, LeftPlace>()
+  /** Mends that came out not to fit, and why; what has none is known once all are made, for one may give another its mend. */
+  const unfit = new Map<string, string>()
   const changes: Change[] = []
   /** What was made: its id in memory, by which later changes speak of it, and the client's. */
   const made = new Map<string, string>()
@@ -76,28 +84,14 @@ export const mendCourse = (
     const moduleOf = (id: string): string | null => modules.get(id) ?? null
     for (const finding of result.findings)
       for (const place of finding.places) {
-        const told = {
-          rule: finding.rule,
-          fingerprint: place.fingerprint,
-          path: place.place.path,
-          message: place.message,
-        }
         if (
+          !place.mend ||
           mended.has(place.fingerprint) ||
-          left.has(place.fingerprint) ||
+          unfit.has(place.fingerprint) ||
           place.waived ||
           !isChosen(finding, place)
         )
           continue
-        if (!place.mend || place.mend.length === 0) {
-          left.set(place.fingerprint, {
-            ...told,
-            reason: place.refusal
-              ? refusalWords(place.refusal)
-              : 'the right answer is somebody’s to give',
-          })
-          continue
-        }
         const shows = place.mend.some((change) => mayShow(change, moduleOf))
         // What opens something is worked out on all that was opened or moved before it, one after the other.
         const slots = [
@@ -107,14 +101,14 @@ export const mendCourse = (
         if (slots.some((slot) => taken.has(slot))) continue
         const applied = applyChanges(course, place.mend, hand)
         if (!applied.ok) {
-          left.set(place.fingerprint, { ...told, reason: applied.problems.message })
+          unfit.set(place.fingerprint, applied.problems.message)
           continue
         }
         for (const slot of slots) taken.add(slot)
         changes.push(...place.mend.map(asSent))
         for (const [client, id] of Object.entries(applied.value.ids)) made.set(id, client)
         course = applied.value.course
-        mended.set(place.fingerprint, { ...told, changes: place.mend })
+        mended.set(place.fingerprint, { ...toldOf(finding, place), changes: place.mend })
         progress = true
       }
     if (!progress) break
@@ -122,11 +116,27 @@ export const mendCourse = (
     if (!again.ok) return again
     result = again.value
   }
+  const left = result.findings.flatMap((finding) =>
+    finding.places.flatMap((place): LeftPlace[] =>
+      mended.has(place.fingerprint) || place.waived || !isChosen(finding, place)
+        ? []
+        : [
+            {
+              ...toldOf(finding, place),
+              reason:
+                unfit.get(place.fingerprint) ??
+                (place.refusal
+                  ? refusalWords(place.refusal)
+                  : 'the right answer is somebody’s to give'),
+            },
+          ],
+    ),
+  )
   return success({
     course,
     changes,
     mended: [...mended.values()],
-    left: [...left.values()],
+    left,
     before: first.value,
     after: result,
   })

@@ -54,5 +54,14 @@ export const examples: RuleExamples = {
       },
       evidence: 'NAV 110 · Discussion 3: Compass',
     },
+    {
+      title: 'the discussion is there, the list names it without leading to it',
+      change: ({ item }) =>
+        void (item('week-overview', 3).html = (item('week-overview', 3).html ?? '').replace(
+          /<a [^>]*>([^<]*Discussion 3[^<]*)<\/a>/,
+          '$1',
+        )),
+      evidence: 'NAV 110 · Discussion 3: Compass',
+    },
   ],
 }

@@ -1,7 +1,8 @@
-import { isShown, itemsIn, type CourseItem } from '../../course/index.ts'
+import { isShown, itemsIn, type Change, type CourseItem } from '../../course/index.ts'
 import type { ExpectedPart } from '../../expand/index.ts'
 import { z } from 'zod'
 import { foldedName } from '../../naming/index.ts'
+import { escapeHtml } from '../../template/index.ts'
 import type { CheckContext } from '../context.ts'
 import { defineRule, type Verdict } from '../rule.ts'
 
@@ -122,4 +123,24 @@ export const workListComplete = defineRule({
         }
     }
   },
+  mend(verdict, context): Change[] {
+    const there = verdict.itemId === undefined ? null : context.placed(verdict.itemId)
+    if (verdict.message !== 'unlinked' || !there?.module || there.item.html === null) return []
+    const items = itemsIn(there.module)
+    let html: string | null = there.item.html
+    for (const { text: name } of verdict.evidence) {
+      const called = items.filter((item) => item.name === name)
+      html = called.length === 1 && html !== null ? linked(html, name, called[0]?.id ?? '') : null
+    }
+    return html === null ? [] : [{ change: 'set-item', id: there.item.id, fields: { html } }]
+  },
 })
+
+/** A page in which the one line of a list that says a name, and nothing else, leads to the item of that name; null where no one line does. */
+const linked = (html: string, name: string, id: string): string | null => {
+  const words = escapeHtml(name)
+  const [before, after, ...more] = html.split(`<li>${words}</li>`)
+  return before === undefined || after === undefined || more.length > 0
+    ? null
+    : `${before}<li><a href="item:${id}">${words}</a></li>${after}`
+}
