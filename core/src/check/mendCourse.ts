@@ -26,7 +26,9 @@ export interface MendedCourse {
   course: Course
   /** All changes in order, to be sent as one set; they speak of what they make as `ref:CLIENT_ID`. */
   changes: Change[]
+  /** What is found no more by them. */
   mended: MendedPlace[]
+  /** What was chosen and is found still. */
   left: LeftPlace[]
   before: CheckResult
   after: CheckResult
@@ -56,6 +58,10 @@ export const mendCourse = (
   if (!first.ok) return first
   const hand = documentHand(check.course)
   const mended = new Map<string, MendedPlace>()
+  /** Mends that were made: what stands twice on a page is found once more, and mended with another; the same again would do nothing. */
+  const tried = new Set<string>()
+  const triedAs = (fingerprint: string, mend: readonly Change[]) =>
+    `${fingerprint}|${JSON.stringify(mend)}`
   /** Mends that came out not to fit, and why; what has none is known once all are made, for one may give another its mend. */
   const unfit = new Map<string, string>()
   const changes: Change[] = []
@@ -86,7 +92,7 @@ export const mendCourse = (
       for (const place of finding.places) {
         if (
           !place.mend ||
-          mended.has(place.fingerprint) ||
+          tried.has(triedAs(place.fingerprint, place.mend)) ||
           unfit.has(place.fingerprint) ||
           place.waived ||
           !isChosen(finding, place)
@@ -108,7 +114,11 @@ export const mendCourse = (
         changes.push(...place.mend.map(asSent))
         for (const [client, id] of Object.entries(applied.value.ids)) made.set(id, client)
         course = applied.value.course
-        mended.set(place.fingerprint, { ...toldOf(finding, place), changes: place.mend })
+        tried.add(triedAs(place.fingerprint, place.mend))
+        mended.set(place.fingerprint, {
+          ...toldOf(finding, place),
+          changes: [...(mended.get(place.fingerprint)?.changes ?? []), ...place.mend],
+        })
         progress = true
       }
     if (!progress) break
@@ -118,16 +128,17 @@ export const mendCourse = (
   }
   const left = result.findings.flatMap((finding) =>
     finding.places.flatMap((place): LeftPlace[] =>
-      mended.has(place.fingerprint) || place.waived || !isChosen(finding, place)
+      place.waived || !isChosen(finding, place)
         ? []
         : [
             {
               ...toldOf(finding, place),
-              reason:
-                unfit.get(place.fingerprint) ??
-                (place.refusal
-                  ? refusalWords(place.refusal)
-                  : 'the right answer is somebody’s to give'),
+              reason: mended.delete(place.fingerprint)
+                ? 'its mend is among the changes, and it is found all the same'
+                : (unfit.get(place.fingerprint) ??
+                  (place.refusal
+                    ? refusalWords(place.refusal)
+                    : 'the right answer is somebody’s to give')),
             },
           ],
     ),

@@ -165,6 +165,7 @@ describe('no mend, alone, in any choice or order', () => {
         for (const { reason } of left)
           if (/students have work/.test(reason)) refusals.add('work')
           else if (/somebody’s own/.test(reason)) refusals.add('own')
+        expect(left.filter(({ reason }) => /all the same/.test(reason))).toEqual([])
       }),
       propertyRuns(),
     )

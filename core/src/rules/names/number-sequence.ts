@@ -98,6 +98,13 @@ export const numberSequence = defineRule({
       }
     }
   },
-  mend: (verdict, context) =>
-    verdict.subject.about === 'part' ? renameModule(context, verdict.subject.part) : [],
+  mend(verdict, context) {
+    const { subject } = verdict
+    if (subject.about !== 'part') return []
+    const module = context.moduleFor(subject.part)
+    // Of two of one number, that which should carry it keeps it: the other one’s name is somebody’s to give.
+    const isRight =
+      module !== null && numberSaid(context, module, subject.part) === numberWanted(subject.part)
+    return isRight ? [] : renameModule(context, subject.part)
+  },
 })
