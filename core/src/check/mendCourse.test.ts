@@ -91,6 +91,19 @@ describe('mends of one course', () => {
     // Each place is mended once.
     expect(new Set(done.map(({ fingerprint }) => fingerprint)).size).toBe(done.length)
   })
+  it('take out a note to the instructor as often as it stands there', () => {
+    const note =
+      '<p><strong>Note to the instructor.</strong></p><p>A short recording of yourself works well here.</p>'
+    const example = edited(({ item }) => {
+      const page = item('week-overview', 3)
+      page.html = `${note}${page.html ?? ''}<div data-wicker-block="advice">${note}</div><p>Mine.</p>${note}`
+    })
+    const { mended: done, course, after } = mended(example)
+    expect(done.map(({ rule }) => rule)).toEqual(['guidance-visible'])
+    expect(after.findings).toEqual([])
+    expect(JSON.stringify(course)).not.toContain('Note to the instructor')
+    expect(JSON.stringify(course)).toContain('<p>Mine.</p>')
+  })
   it('are none where nothing is wrong, and none of what is waived', () => {
     expect(mended(exampleCourse())).toMatchObject({ changes: [], mended: [], left: [] })
     const example = edited(({ module }) => void (module('week', 3).name = 'wk 3'))

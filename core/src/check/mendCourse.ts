@@ -44,6 +44,12 @@ const toldOf = ({ rule }: Finding, { fingerprint, place, message }: FindingPlace
 /** Every round mends what does not touch the same; more rounds than this mean that two mends undo each other. */
 const mostRounds = 200
 
+/** Chooses places as they were seen: what is evident there is the same still. @param seen digests of the evidence, by fingerprint */
+export const asSeen =
+  (seen: ReadonlyMap<string, string>) =>
+  (_: Finding, { fingerprint, digest }: FindingPlace): boolean =>
+    seen.get(fingerprint) === digest
+
 /**
  * Applies the chosen mends of a course, each worked out on what those before it left, so that several of one page or one
  * module all hold. Pure: nothing is sent.
@@ -58,10 +64,6 @@ export const mendCourse = (
   if (!first.ok) return first
   const hand = documentHand(check.course)
   const mended = new Map<string, MendedPlace>()
-  /** Mends that were made: what stands twice on a page is found once more, and mended with another; the same again would do nothing. */
-  const tried = new Set<string>()
-  const triedAs = (fingerprint: string, mend: readonly Change[]) =>
-    `${fingerprint}|${JSON.stringify(mend)}`
   /** Mends that came out not to fit, and why; what has none is known once all are made, for one may give another its mend. */
   const unfit = new Map<string, string>()
   const changes: Change[] = []
@@ -92,7 +94,7 @@ export const mendCourse = (
       for (const place of finding.places) {
         if (
           !place.mend ||
-          tried.has(triedAs(place.fingerprint, place.mend)) ||
+          mended.has(place.fingerprint) ||
           unfit.has(place.fingerprint) ||
           place.waived ||
           !isChosen(finding, place)
@@ -114,11 +116,7 @@ export const mendCourse = (
         changes.push(...place.mend.map(asSent))
         for (const [client, id] of Object.entries(applied.value.ids)) made.set(id, client)
         course = applied.value.course
-        tried.add(triedAs(place.fingerprint, place.mend))
-        mended.set(place.fingerprint, {
-          ...toldOf(finding, place),
-          changes: [...(mended.get(place.fingerprint)?.changes ?? []), ...place.mend],
-        })
+        mended.set(place.fingerprint, { ...toldOf(finding, place), changes: place.mend })
         progress = true
       }
     if (!progress) break

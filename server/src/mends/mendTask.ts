@@ -1,4 +1,4 @@
-import { mendCourse, readDocument, withRecordedIdentity } from '@wickerframe/core'
+import { asSeen, mendCourse, readDocument, withRecordedIdentity } from '@wickerframe/core'
 import { ChosenMend } from '@wickerframe/contract'
 import { z } from 'zod'
 import { recordAudit } from '../audit/audit.ts'
@@ -34,10 +34,7 @@ export const runMendTask = async (job: Job): Promise<TaskOutcome> => {
       const inputs = await checkInputs(pool, stored, task.asOf ?? today, today)
       if (!inputs) return { nothing: 'it is under no template, so there is nothing to mend' }
       const present = withRecordedIdentity(course, await recordedIdentity(pool, task.courseId))
-      const mended = mendCourse(
-        { ...inputs, course: present },
-        (_, place) => chosen.get(place.fingerprint) === place.digest,
-      )
+      const mended = mendCourse({ ...inputs, course: present }, asSeen(chosen))
       if (!mended.ok)
         return {
           outcome: failed(

@@ -67,17 +67,28 @@ export const guidanceVisible = defineRule({
   },
   mend(verdict, context): Change[] {
     const there = verdict.subject.about === 'part' ? context.itemFor(verdict.subject.part) : null
-    const html = there?.item.html
-    if (!there || !html || !verdict.discriminator) return []
-    const region = blockRegions(html, there.part.blocks).regions.get(verdict.discriminator)
-    return region && (region.marked || region.asLookedFor())
-      ? [
-          {
-            change: 'set-item',
-            id: there.item.id,
-            fields: { html: html.slice(0, region.outer.from) + html.slice(region.outer.to) },
-          },
-        ]
-      : []
+    if (!there?.item.html || !verdict.discriminator) return []
+    const html = withoutBlock(there.item.html, there.part.blocks, verdict.discriminator)
+    return html === there.item.html
+      ? []
+      : [{ change: 'set-item', id: there.item.id, fields: { html } }]
   },
 })
+
+/** A page on which a note stands more often than this was made by no hand; the rest is found again. */
+const mostTimes = 20
+
+/** A page without a block, as often as it stands there: by its marker, or word for word. */
+const withoutBlock = (
+  html: string,
+  blocks: Parameters<typeof blockRegions>[1],
+  key: string,
+): string => {
+  let left = html
+  for (let times = 0; times < mostTimes; times++) {
+    const region = blockRegions(left, blocks).regions.get(key)
+    if (!region || !(region.marked || region.asLookedFor())) break
+    left = left.slice(0, region.outer.from) + left.slice(region.outer.to)
+  }
+  return left
+}

@@ -2,6 +2,7 @@ import { useMutation } from '@tanstack/react-query'
 import { useMemo } from 'react'
 import {
   changesInWords,
+  asSeen,
   mendCourse,
   type CheckResult,
   type Course,
@@ -34,7 +35,6 @@ export const MendDialog = ({
   onClose: () => void
   onBegun: (run: number) => void
 }) => {
-  const chosen = useMemo(() => new Set(places.map((place) => place.fingerprint)), [places])
   const begin = useMutation({
     mutationFn: () =>
       call('mendCourse', {
@@ -47,8 +47,9 @@ export const MendDialog = ({
   const changes = useMemo(() => {
     const whole =
       places.length > 1
-        ? mendCourse({ template, facts, course, asOf: result.asOf }, (_, place) =>
-            chosen.has(place.fingerprint),
+        ? mendCourse(
+            { template, facts, course, asOf: result.asOf },
+            asSeen(new Map(places.map(({ fingerprint, digest }) => [fingerprint, digest]))),
           )
         : null
     const all =
@@ -56,7 +57,7 @@ export const MendDialog = ({
         ? whole.value.changes
         : places.flatMap((place) => place.mend ?? [])
     return changesInWords(all, course, facts.term.timeZone)
-  }, [places, chosen, template, facts, course, result.asOf])
+  }, [places, template, facts, course, result.asOf])
   return (
     <Dialog
       open
