@@ -3,17 +3,13 @@ import { courseModule } from '../rules/example/courseParts.ts'
 import { addDays, dateOfDayNumber, dayNumber } from '../calendar/index.ts'
 import { exampleCourse } from '../rules/example/exampleCourse.ts'
 import { rules, type ExampleCourse } from '../rules/index.ts'
+import { edited } from './edited.testing.ts'
 import { checkCourse, silence, type CheckResult, type Expectation } from './index.ts'
 
 const check = (example: ExampleCourse, asOf = '2026-09-16'): CheckResult => {
   const result = checkCourse({ ...example, asOf })
   if (!result.ok) throw new Error(JSON.stringify(result.problems))
   return result.value
-}
-const edited = (change: (example: ExampleCourse) => void): ExampleCourse => {
-  const example = exampleCourse()
-  change(example)
-  return example
 }
 const verdict = (result: CheckResult) =>
   JSON.stringify([result.outcomes, result.findings, result.counts, result.readiness])

@@ -3,6 +3,7 @@ import { courseModule } from '../rules/example/courseParts.ts'
 import { exampleCourse } from '../rules/example/exampleCourse.ts'
 import { gradedTemplate } from '../rules/example/gradedTemplate.ts'
 import type { ExampleCourse } from '../rules/index.ts'
+import { edited } from './edited.testing.ts'
 import { checkCourse, type CheckResult, type Exemptions } from './index.ts'
 
 const asOf = '2026-09-16'
@@ -14,11 +15,6 @@ const checked = (shown: ExampleCourse, given: Partial<Exemptions> = {}): CheckRe
   })
   if (!result.ok) throw new Error(JSON.stringify(result.problems))
   return result.value
-}
-const edited = (change: (example: ExampleCourse) => void): ExampleCourse => {
-  const example = exampleCourse()
-  change(example)
-  return example
 }
 /** The example without its third week, whose parts are missing with it. */
 const withoutWeek = () =>

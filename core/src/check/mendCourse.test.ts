@@ -3,6 +3,7 @@ import { applyChanges, documentHand, everyCourseItem, itemsIn } from '../course/
 import { exampleCourse } from '../rules/example/exampleCourse.ts'
 import { gradedTemplate } from '../rules/example/gradedTemplate.ts'
 import type { ExampleCourse } from '../rules/index.ts'
+import { edited, waiver } from './edited.testing.ts'
 import { mendCourse, type MendedCourse } from './index.ts'
 
 const asOf = '2026-09-16'
@@ -13,11 +14,6 @@ const mended = (
   const result = mendCourse({ ...example, asOf }, isChosen)
   if (!result.ok) throw new Error(JSON.stringify(result.problems))
   return result.value
-}
-const edited = (change: (example: ExampleCourse) => void): ExampleCourse => {
-  const example = exampleCourse()
-  change(example)
-  return example
 }
 /** Week 2 without anything but its first item, and the list of work in its overview kept. */
 const hollow = () =>
@@ -107,20 +103,8 @@ describe('mends of one course', () => {
   it('are none where nothing is wrong, and none of what is waived', () => {
     expect(mended(exampleCourse())).toMatchObject({ changes: [], mended: [], left: [] })
     const example = edited(({ module }) => void (module('week', 3).name = 'wk 3'))
-    const waiver = {
-      id: 'w',
-      scope: 'rule' as const,
-      rule: 'module-name',
-      fingerprint: null,
-      part: null,
-      week: null,
-      evidence: null,
-      from: '2026-09-01',
-      until: null,
-      reason: 'agreed',
-    }
     const result = mendCourse(
-      { ...example, asOf, exemptions: { waivers: [waiver], attestations: [] } },
+      { ...example, asOf, exemptions: { waivers: [waiver({ scope: 'rule' })], attestations: [] } },
       () => true,
     )
     expect(result.ok && [result.value.changes, result.value.left]).toEqual([[], []])

@@ -3,14 +3,8 @@ import { everyCourseItem } from '../course/index.ts'
 import { exampleCourse } from '../rules/example/exampleCourse.ts'
 import { gradedTemplate } from '../rules/example/gradedTemplate.ts'
 import type { ExampleCourse } from '../rules/index.ts'
-import {
-  checkCourse,
-  mendCourse,
-  pageDifference,
-  type Check,
-  type CheckResult,
-  type Waiver,
-} from './index.ts'
+import { waiver } from './edited.testing.ts'
+import { checkCourse, mendCourse, pageDifference, type Check, type CheckResult } from './index.ts'
 
 const check = (example: ExampleCourse, more: Partial<Check> = {}): CheckResult => {
   const result = checkCourse({ ...example, asOf: '2026-09-16', ...more })
@@ -23,19 +17,6 @@ const spoilt = (): ExampleCourse => {
   example.module('week', 4).name = 'wk 4'
   return example
 }
-const waiver = (more: Partial<Waiver>): Waiver => ({
-  id: 'w',
-  scope: 'place',
-  rule: 'module-name',
-  fingerprint: null,
-  part: null,
-  week: null,
-  evidence: null,
-  from: '2026-09-01',
-  until: null,
-  reason: 'agreed',
-  ...more,
-})
 const places = (result: CheckResult) => result.findings.flatMap((finding) => finding.places)
 
 describe('waivers', () => {

@@ -143,7 +143,7 @@ export const Notes = ({
                     )}
                     {open > 0 && (
                       <strong>
-                        {' '}
+                        {' · '}
                         {open} can be seen now and {open === 1 ? 'is' : 'are'} not met: told above.
                       </strong>
                     )}

@@ -352,7 +352,7 @@ describe('what could not be told', () => {
       care: { ...noCare(), attestations: [word('1', place.fingerprint), word('2', 'elsewhere')] },
     })
     expect(screen.getByText(/sunniva\.drake.*2026-09-16/).textContent).toBe(
-      'I looked (sunniva.drake@kestrelsound.example, 2026-09-16) · 2 requirements 1 can be seen now and is not met: told above.',
+      'I looked (sunniva.drake@kestrelsound.example, 2026-09-16) · 2 requirements · 1 can be seen now and is not met: told above.',
     )
   })
 })
