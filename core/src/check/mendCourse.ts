@@ -126,7 +126,7 @@ export const mendCourse = (
   }
   const left = result.findings.flatMap((finding) =>
     finding.places.flatMap((place): LeftPlace[] =>
-      place.waived || !isChosen(finding, place)
+      place.waived || !(mended.has(place.fingerprint) || isChosen(finding, place))
         ? []
         : [
             {
