@@ -1,9 +1,10 @@
-/** What a task came to. `later` is tried again; `failed` waits for a person. */
+/** What a task came to. `later` is tried again, `waits` as often as it takes; `failed` waits for a person. */
 export type TaskOutcome =
   | { state: 'done' }
   | { state: 'lost-lease' }
   | { state: 'held'; message: string }
   | { state: 'failed'; message: string }
+  | { state: 'waits'; message: string; afterSeconds: number }
   | { state: 'later'; message: string; afterSeconds: number | null; fateUnknown: boolean }
 
 export const failed = (message: string): TaskOutcome => ({ state: 'failed', message })
@@ -12,6 +13,13 @@ export const later = (message: string, afterSeconds: number | null = null): Task
   message,
   afterSeconds,
   fateUnknown: false,
+})
+
+/** Something else is to end first: it is looked at again, and that is no attempt. */
+export const waits = (message: string, afterSeconds: number): TaskOutcome => ({
+  state: 'waits',
+  message,
+  afterSeconds,
 })
 
 /** An answer was lost: what was sent may have been done, and is asked for under its key until that is known. */

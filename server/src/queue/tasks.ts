@@ -283,21 +283,26 @@ export const finishTask = async (
   return affected === 1
 }
 
-/** Puts a task back for later: what was sent stays sent, so that the same key asks again. */
+/**
+ * Puts a task back for later: what was sent stays sent, so that the same key asks again.
+ * @param isAttempt whether it counts as one of its attempts
+ */
 export const postponeTask = async (
   database: Database,
   task: ClaimedTask,
   seconds: number,
   message: string,
+  isAttempt = true,
 ): Promise<void> => {
   await change(
     database,
     `UPDATE tasks
      JOIN runs ON runs.id = tasks.run_id
      SET tasks.state = ${restingState}, tasks.lease_until = NULL,
-       tasks.next_at = TIMESTAMPADD(MICROSECOND, ?, NOW(3)), tasks.message = ?
+       tasks.next_at = TIMESTAMPADD(MICROSECOND, ?, NOW(3)), tasks.message = ?,
+       tasks.attempts = tasks.attempts - ?
      WHERE tasks.id = ? AND tasks.lease_epoch = ? AND tasks.state IN (${fromStates('postpone')})`,
-    [Math.round(seconds * 1e6), message.slice(0, 2000), task.id, task.epoch],
+    [Math.round(seconds * 1e6), message.slice(0, 2000), isAttempt ? 0 : 1, task.id, task.epoch],
   )
 }
 

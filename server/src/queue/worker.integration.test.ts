@@ -1,7 +1,7 @@
 import { pino } from 'pino'
 import { afterAll, beforeEach, describe, expect, it, vi } from 'vitest'
 import type { Job } from './job.ts'
-import { failed, fateUnknown, later, type TaskOutcome } from './outcome.ts'
+import { failed, fateUnknown, later, waits, type TaskOutcome } from './outcome.ts'
 import { privateQueue, sent } from './queue.testing.ts'
 import { finishTask, markSent } from './tasks.ts'
 import { startWorker, type WorkerSettings } from './worker.ts'
@@ -218,6 +218,21 @@ describe('giving up', () => {
       () => Promise.resolve({ ...fateUnknown('no answer came'), afterSeconds: 60 } as TaskOutcome),
       async () => expect(await given(id)).toEqual(['waiting', 'no answer came']),
     )
+  })
+  it('comes not while something else is to end first: that is no attempt', async () => {
+    const id = await addTask(await addRun('running'), 'waiting')
+    await afterAttempts(12)
+    let looked = 0
+    await working(
+      () => Promise.resolve(waits('another run is at work in this course', 0.05 * (looked += 1))),
+      async () => {
+        expect(looked).toBeGreaterThanOrEqual(4)
+        expect(await given(id)).toEqual(['waiting', 'another run is at work in this course'])
+      },
+    )
+    const [row] = await schema.rows<{ attempts: number }>(`SELECT attempts
+      FROM tasks`)
+    expect(row?.attempts).toBe(11)
   })
   it('comes not where it was sent in this attempt, and something failed after that', async () => {
     const id = await addTask(await addRun('running'), 'waiting')

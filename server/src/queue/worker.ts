@@ -89,6 +89,8 @@ export const startWorker = (
   const settle = async (task: ClaimedTask, outcome: TaskOutcome): Promise<void> => {
     if (outcome.state === 'failed' || outcome.state === 'held')
       await finishTask(pool, task, outcome.state, outcome.message)
+    if (outcome.state === 'waits')
+      await postponeTask(pool, task, outcome.afterSeconds, outcome.message, false)
     if (outcome.state !== 'later') return
     // What was sent is followed until its fate is known, however long that takes; the rest is given up in the end.
     if (task.attempts >= mostAttempts && !outcome.fateUnknown && !(await isSent(pool, task)))

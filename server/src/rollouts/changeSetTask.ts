@@ -36,7 +36,7 @@ import {
   storeSnapshot,
   type PreparedSnapshot,
 } from '../snapshots/snapshots.ts'
-import { failed, fateUnknown, later, LostLease, type TaskOutcome } from '../queue/outcome.ts'
+import { failed, fateUnknown, later, LostLease, waits, type TaskOutcome } from '../queue/outcome.ts'
 
 /** What is written down before it is sent: the change set, and what the task needs to know of it when the answer comes. */
 const Payload = z.strictObject({ platformId: z.string(), set: ChangeSet, note: z.unknown() })
@@ -225,7 +225,7 @@ const prepare = async <N, R extends Ready>(
 > => {
   const { pool, connector, task, today, publicUrl } = job
   if (await hasUnresolvedKey(pool, task.courseId, task.id))
-    return { outcome: later('another run is at work in this course', 2) }
+    return { outcome: waits('another run is at work in this course', 2) }
   // Before anything is read: whoever deploys meanwhile raises it.
   const revision = await baseRevision(pool, task.courseId)
   const stored = await findCourse(pool, task.courseId, 'system', today)
