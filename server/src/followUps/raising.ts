@@ -10,10 +10,16 @@ export const ownerOf = (finding: Finding, { facts }: StoredCourse): string | nul
 
 const mostTold = 12
 
+/** What is raised in one course. */
+export interface RaisedInCourse {
+  stored: StoredCourse
+  raised: readonly RaisedPlace[]
+}
+
 /** Raises places of findings of courses, and tells each person once for each course of all that is theirs. */
 export const raiseAndTell = async (
   database: Database,
-  all: readonly { stored: StoredCourse; raised: readonly RaisedPlace[] }[],
+  all: readonly RaisedInCourse[],
 ): Promise<void> => {
   await raiseFollowUps(
     database,

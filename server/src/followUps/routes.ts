@@ -13,7 +13,7 @@ import {
   raiseFollowUps,
   type RaisedPlace,
 } from './followUps.ts'
-import { ownerOf, raiseAndTell } from './raising.ts'
+import { ownerOf, raiseAndTell, type RaisedInCourse } from './raising.ts'
 import { listChecks } from '../checks/checkDigests.ts'
 import { findCheck, findingsOfCourses } from '../checks/checks.ts'
 import { listCourses, type StoredCourse } from '../courses/courses.ts'
@@ -45,7 +45,7 @@ export const followUpHandlers: HandlersOf<typeof followUpRoutes> = {
         database,
         found.map(({ stored }) => stored.summary.id),
       )
-      const toRaise: Parameters<typeof raiseAndTell>[1][number][] = []
+      const toRaise: RaisedInCourse[] = []
       for (const { stored, findings } of found) {
         const raised = findings.flatMap((finding): RaisedPlace[] => {
           // What a course has from its template is nothing its people could have done better.
