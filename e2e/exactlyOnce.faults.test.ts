@@ -205,9 +205,12 @@ describe('a rollout happens exactly once', () => {
     const worker = await bed.startWorker()
     await until(
       () => runOf(run),
-      (detail) => (detail.tasks[0]?.attempts ?? 0) >= 2,
+      ({ waitsFor }) => waitsFor !== null,
     )
-    expect((await runOf(run)).tasks[0]?.message).toContain('cannot be reached')
+    expect((await runOf(run)).waitsFor).toEqual({
+      message: 'the platform cannot be reached',
+      courses: 1,
+    })
     await bed.startPlatform()
     await until(
       () => runOf(run),

@@ -25,13 +25,26 @@ const run = (command, args) => {
     stdio: ['ignore', 'inherit', 'inherit'],
     env: { ...process.env, WICKERFRAME_COVERAGE: records },
   })
-  if (status !== 0) process.exit(status ?? 1)
+  return status ?? 1
+}
+const must = (command, args) => {
+  const status = run(command, args)
+  if (status !== 0) process.exit(status)
 }
 const tsx = ['--import', 'tsx']
 // The page as it is written, so that each of its lines can be told.
-run('npx', ['vite', 'build', 'web', '--minify', 'false', '--sourcemap'])
-run(process.execPath, [...tsx, 'scripts/build.ts'])
+must('npx', ['vite', 'build', 'web', '--minify', 'false', '--sourcemap'])
+must(process.execPath, [...tsx, 'scripts/build.ts'])
 const projects = ['unit', 'screens', 'properties', 'server', 'integration', 'browser']
 const all = projects.flatMap((name) => ['--project', name])
-run('npx', ['vitest', 'run', '--coverage', ...all, ...process.argv.slice(2)])
-run(process.execPath, [...tsx, 'scripts/coverageReport.ts'])
+// A test that fails is told at the end; what the others reached is told all the same.
+const status = run('npx', [
+  'vitest',
+  'run',
+  '--coverage',
+  '--coverage.reportOnFailure',
+  ...all,
+  ...process.argv.slice(2),
+])
+must(process.execPath, [...tsx, 'scripts/coverageReport.ts'])
+process.exit(status)

@@ -117,6 +117,18 @@ const wholeFile = (found: string, reason: string): RosterReading => ({
   takenFor: 'UTF-8',
 })
 
+/** Why a value may not stand in a column, null where it may; one that stands in many rows is looked at once. */
+const reasonsOf = (): ((column: Column, value: string) => string | null) => {
+  const fine = new Map(rosterColumns.map((column) => [column, new Set<string>()]))
+  return (column, value) => {
+    if (fine.get(column)?.has(value)) return null
+    const read = columns[column].safeParse(value)
+    if (!read.success) return read.error.issues[0]?.message ?? 'not allowed'
+    fine.get(column)?.add(value)
+    return null
+  }
+}
+
 /** A course while its rows are read. */
 interface Gathered extends Omit<RosterCourse, 'classSections' | 'instructors' | 'duties'> {
   sections: { name: string; email: string }[]
@@ -213,6 +225,8 @@ export const readRoster = (bytes: Uint8Array, making: MakeCourses | null = null)
     return { courses: [], rows: body.length, errors: errors.slice(0, mostErrors), takenFor }
 
   const courses = new Map<string, Gathered>()
+  const reasonNot = reasonsOf()
+  const places = new Map(names.map((name, i) => [name, i]))
   for (const { cells, line } of body) {
     if (errors.length >= mostErrors) break
     if (cells.length !== names.length) {
@@ -224,7 +238,7 @@ export const readRoster = (bytes: Uint8Array, making: MakeCourses | null = null)
       })
       continue
     }
-    const given = (column: Column): string => cells[names.indexOf(column)] ?? ''
+    const given = (column: Column): string => cells[places.get(column) ?? -1] ?? ''
     const value = (column: Column): string =>
       column === 'platform course id' && making && given(column) === ''
         ? idMadeOf([
@@ -234,19 +248,11 @@ export const readRoster = (bytes: Uint8Array, making: MakeCourses | null = null)
             ...(making === 'each' ? [given('class section')] : [given('modality')]),
           ])
         : given(column)
-    const wrong = rosterColumns.flatMap((column): RosterError[] => {
-      const read = columns[column].safeParse(value(column))
-      return read.success
-        ? []
-        : [
-            {
-              line,
-              column,
-              found: value(column).slice(0, 80),
-              reason: read.error.issues[0]?.message ?? 'not allowed',
-            },
-          ]
-    })
+    const wrong: RosterError[] = []
+    for (const column of rosterColumns) {
+      const reason = reasonNot(column, value(column))
+      if (reason !== null) wrong.push({ line, column, found: value(column).slice(0, 80), reason })
+    }
     if (wrong.length > 0) {
       errors.push(...wrong)
       continue

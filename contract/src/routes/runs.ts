@@ -62,6 +62,9 @@ export const RunDetail = RunSummary.extend({
   standing: z.boolean(),
   tasks: z.array(RunTask),
 
+  /** What courses that were tried and are to be tried again wait for: the most frequent of it; null where none waits. */
+  waitsFor: z.strictObject({ message: z.string(), courses: z.number() }).nullable(),
+
   /** Courses a second over the last stretch, and seconds left at that speed; null before there is a speed. */
   perSecond: z.number().nullable(),
   secondsLeft: z.number().nullable(),

@@ -1,6 +1,7 @@
 import { inTransactionNaming } from '../snapshots/courseBodies.ts'
 import { markHeldAnew } from './heldAnew.ts'
 import { findCourse } from '../courses/courses.ts'
+import { unanswered } from '../connector/unanswered.ts'
 import type { Job } from '../queue/job.ts'
 import { finishTask } from '../queue/tasks.ts'
 import { storeRead } from '../history/courseEdits.ts'
@@ -28,8 +29,7 @@ export const runCheckTask = async ({
         ? `the platform has no course ${before.summary.platformId}`
         : `the platform refused: ${read.detail}`,
     )
-  if (read.state !== 'answered')
-    return later(read.detail, read.state === 'later' ? read.afterSeconds : null)
+  if (read.state !== 'answered') return unanswered(read)
   const prepared = prepareSnapshot(read.value)
   await inTransactionNaming(pool, prepared.bodies.html, (database) =>
     storeRead(database, task.courseId, prepared, today),

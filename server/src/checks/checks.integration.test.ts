@@ -77,14 +77,19 @@ describe('a check', () => {
       expect((await college.detail()).result).toEqual(before.result)
     },
   )
-  it('waits for a platform that is away, and is given up in the end', async () => {
-    const away = { state: 'later', afterSeconds: 0, detail: 'it is being mended' } as const
-    college.platform.instead('snapshot', away)
+  it('waits for a platform that is away, however long that takes: that is no attempt', async () => {
+    const away = { state: 'later', afterSeconds: null, detail: 'it is being mended' } as const
+    college.platform.instead('snapshot', ...Array.from({ length: 30 }, () => away))
+    expect(await task(await check())).toMatchObject({ state: 'done', attempts: 1 })
+  })
+  it('asks again where no answer comes for a course, and is given up in the end', async () => {
+    const silent = { state: 'unknown', detail: 'no whole answer in 30 seconds' } as const
+    college.platform.instead('snapshot', silent)
     expect(await task(await check())).toMatchObject({ state: 'done', attempts: 2 })
-    college.platform.instead('snapshot', away, away, away, away, away)
+    college.platform.instead('snapshot', silent, silent, silent, silent, silent)
     expect(await task(await check())).toMatchObject({
       state: 'failed',
-      message: 'it is being mended',
+      message: 'no whole answer in 30 seconds',
     })
   })
   it('of a course under no template reads it, and says that there is nothing to hold it against', async () => {

@@ -252,7 +252,7 @@ describe('a refusal', () => {
       state: 'later',
       afterSeconds: 3,
     })
-    expect(await asked(saying('', 503, { 'retry-after': '1e9' }))).toMatchObject({
+    expect(await asked(saying('', 503, { 'retry-after': '1000000000' }))).toMatchObject({
       state: 'later',
       afterSeconds: 3600,
     })
@@ -261,11 +261,34 @@ describe('a refusal', () => {
       state: 'unknown',
     })
   })
-  it('of nobody at all means that nothing was done', async () => {
+  // RFC 9110, 10.2.3: seconds as digits, or a date in one of the forms of 5.6.7; the dates are its examples.
+  it.each([
+    ['Sun, 06 Nov 1994 08:49:37 GMT', 'Sun, 06 Nov 1994 08:48:37 GMT', 60],
+    ['Sunday, 06-Nov-94 08:49:37 GMT', 'Sun, 06 Nov 1994 08:48:37 GMT', 60],
+    ['Sun, 06 Nov 1994 08:49:37 GMT', 'Sun, 06 Nov 1994 08:50:37 GMT', null],
+    ['120', 'Sun, 06 Nov 1994 08:48:37 GMT', 120],
+    ['soon', 'Sun, 06 Nov 1994 08:48:37 GMT', null],
+    ['1e9', 'Sun, 06 Nov 1994 08:48:37 GMT', null],
+    ['-1', 'Sun, 06 Nov 1994 08:48:37 GMT', null],
+  ])('asks to wait until %s, said at %s by its own clock', async (until, date, afterSeconds) => {
+    const connector = await platformThat(saying('', 503, { 'retry-after': until, date }))
+    expect(await connector.snapshot('c1')).toMatchObject({ state: 'later', afterSeconds })
+  })
+  it('of nobody at all means that nothing was done, by whatever way nobody is reached', async () => {
     const connector = await platformThat(() => {})
     const gone = servers.pop()
     await new Promise((resolve) => gone?.close(resolve))
-    expect(await connector.snapshot('c1')).toMatchObject({ state: 'later' })
+    expect(await connector.apply('c1', 'key', set)).toMatchObject({ state: 'later' })
+    // A name that names nothing, by RFC 2606.
+    const nowhere = connectorClient({
+      url: 'http://platform.invalid/',
+      token: 'x',
+      timeoutSeconds: 20,
+    })
+    expect(await nowhere.apply('c1', 'key', set)).toMatchObject({
+      state: 'later',
+      detail: 'the platform cannot be reached',
+    })
   })
 })
 

@@ -26,8 +26,8 @@ import { courseAsAsked, enrolledAsAsked, listAsAsked, setAsAsked } from './heldA
 import { AnswerTooLong, bytesWithin, readWithin } from './readWithin.ts'
 
 /**
- * What came of a request. `refused`: the platform said no, and will say no again. `later`: it may pass. `unknown`: the
- * answer was lost, so what was asked may or may not have been done.
+ * What came of a request. `refused`: the platform said no, and will say no again. `later`: it is away, or asks to wait, so
+ * nothing was done. `unknown`: the answer was lost, so what was asked may or may not have been done.
  */
 export type Answer<T> =
   | { state: 'answered'; value: T }
@@ -241,14 +241,24 @@ const unusableFor = (detail: string): Answer<never> => ({
   detail,
 })
 
+/** No connection came about: nobody listens there, or nobody knows the way. */
+const noConnection: ReadonlySet<string> = new Set([
+  'ECONNREFUSED',
+  'EHOSTUNREACH',
+  'ENETUNREACH',
+  'ENOTFOUND',
+  'EAI_AGAIN',
+  'UND_ERR_CONNECT_TIMEOUT',
+])
+
 /** What a request came to that got no whole answer. */
 const lost = (cause: unknown, timeoutSeconds: number): Answer<never> => {
   const code =
     cause instanceof Error && cause.cause instanceof Error && 'code' in cause.cause
       ? String(cause.cause.code)
       : ''
-  // Nothing listens there: the request cannot have been carried out.
-  if (code === 'ECONNREFUSED')
+  // The request cannot have been carried out.
+  if (noConnection.has(code))
     return { state: 'later', afterSeconds: null, detail: 'the platform cannot be reached' }
   if (cause instanceof AnswerTooLong)
     return { state: 'unknown', detail: `the platform’s answer does not end: ${cause.message}` }
@@ -285,6 +295,16 @@ const believed = <O extends JsonOperation>(
     : unusableFor(`the platform did not answer what it was asked: ${found}; nothing of it is kept`)
 }
 
+/** The seconds to wait that an answer asks for, an hour at most: a number, or a moment by its own clock (RFC 9110, 10.2.3). */
+const waitAsked = (headers: Headers): number | null => {
+  const asked = headers.get('retry-after') ?? ''
+  if (/^\d+$/.test(asked)) return Math.min(Number(asked), 3600) || null
+  const until = /\d:\d\d:\d\d/.test(asked) ? Date.parse(asked) : Number.NaN
+  const clock = Date.parse(headers.get('date') ?? '')
+  const seconds = (until - (Number.isNaN(clock) ? Date.now() : clock)) / 1000
+  return seconds > 0 ? Math.min(seconds, 3600) : null
+}
+
 /** An answer that says that it did not go well. */
 const refusal = (response: Response, text: string): Answer<never> => {
   const json = readJson(text, { depth: 8, values: 1000 })
@@ -294,10 +314,9 @@ const refusal = (response: Response, text: string): Answer<never> => {
     : `status ${response.status}`
   const code = problem.success ? (problem.data.code ?? '') : ''
   if (response.status === 429 || response.status === 503) {
-    const after = Number(response.headers.get('retry-after'))
     return {
       state: 'later',
-      afterSeconds: Number.isFinite(after) && after > 0 ? Math.min(after, 3600) : null,
+      afterSeconds: waitAsked(response.headers),
       detail: `the platform asks to wait (${response.status})`,
     }
   }

@@ -14,6 +14,7 @@ writeFileSync(
 parentPort.on('message', ({ id, bytes }) => {
   const letter = String.fromCharCode(bytes[0])
   if (letter === 'l') for (;;) {}
+  if (letter === 's') for (const began = performance.now(); performance.now() - began < 1500; ) {}
   if (letter === 'm') { const all = []; for (;;) all.push(new Array(1e6).fill(id)) }
   if (letter === 'x') process.exit(1)
   if (letter === 't') throw new Error('thrown out of the reader')
@@ -22,7 +23,13 @@ parentPort.on('message', ({ id, bytes }) => {
 })
 `,
 )
-const settings = { threads: 2, deadlineSeconds: 1, mostMegabytes: 40, mostWaiting: 30 }
+const settings = {
+  threads: 2,
+  deadlineSeconds: 1,
+  slowestBytes: 100_000,
+  mostMegabytes: 40,
+  mostWaiting: 30,
+}
 const letter = (text: string) => new TextEncoder().encode(text)
 
 describe('threads that read files', () => {
@@ -45,6 +52,14 @@ describe('threads that read files', () => {
     for (const at of [3, 5, 7]) expect(told[at]).toMatch(/could not be read/)
     expect(told[9]).toMatch(/not like this/)
     expect(performance.now() - began).toBeLessThan(10_000)
+  })
+  it('give a long file longer: reading it may take its time', async () => {
+    const files = fileThreads(program, settings)
+    const long = new Uint8Array(2_000_000).fill(letter('s')[0] ?? 0)
+    const short = files.read('rubric', letter('s'), {}).catch(String)
+    expect(await files.read('rubric', long, {})).toBe('read s')
+    expect(await short).toMatch(/given up after 1 seconds/)
+    await files.stop()
   })
   it('refuse who comes when too many wait, and those who wait when they are stopped', async () => {
     const files = fileThreads(program, { ...settings, threads: 1, mostWaiting: 1 })

@@ -1,6 +1,7 @@
 import { refusedInDrawing, storedImage, type Asset } from '@wickerframe/core'
 import type { Connector } from '../connector/client.ts'
-import { failed, later, type TaskOutcome } from '../queue/outcome.ts'
+import { unanswered } from '../connector/unanswered.ts'
+import { failed, type TaskOutcome } from '../queue/outcome.ts'
 import { heldThere } from './heldThere.ts'
 
 /**
@@ -26,8 +27,7 @@ export const putAssets = async (
     const put = await connector.putAsset(name, bytes)
     if (put.state === 'refused')
       return failed(`the platform refused the image ${asset.fileName}: ${put.detail}`)
-    if (put.state !== 'answered')
-      return later(put.detail, put.state === 'later' ? put.afterSeconds : null)
+    if (put.state !== 'answered') return unanswered(put)
     heldThere.add(name)
   }
   return null

@@ -11,8 +11,9 @@ import {
 import { fillDocument, readHandout } from '@wickerframe/interchange'
 import { bytesKept, contentPieces, contentWhole } from '@wickerframe/storage'
 import type { Answer, Connector } from '../connector/client.ts'
+import { unanswered } from '../connector/unanswered.ts'
 import { sha256 } from '../digest.ts'
-import { failed, later, type TaskOutcome } from '../queue/outcome.ts'
+import { failed, type TaskOutcome } from '../queue/outcome.ts'
 import { keepReading } from './fileReadings.ts'
 import { heldThere } from './heldThere.ts'
 
@@ -23,7 +24,7 @@ export const speakOfFiles = (changes: readonly Change[]): boolean =>
 const halted = (what: string, answer: Exclude<Answer<never>, { state: 'answered' }>): TaskOutcome =>
   answer.state === 'refused'
     ? failed(`the platform refused ${what}: ${answer.detail}`)
-    : later(answer.detail, answer.state === 'later' ? answer.afterSeconds : null)
+    : unanswered(answer)
 
 /** Puts a file on the platform unless it is there. @returns null once it is */
 const send = async (

@@ -95,7 +95,8 @@ export const storeDecisions = (
   change(
     database,
     `UPDATE tasks
-     SET decisions = ?, state = 'to-plan', attempts = 0, next_at = NOW(3), finished_at = NULL
+     SET decisions = ?, state = 'to-plan', attempts = 0, next_at = NOW(3), finished_at = NULL,
+       message = ''
      WHERE run_id = ? AND course_id = ? AND state IN (${fromStates('decide')})`,
     [JSON.stringify(decisions), id, course],
   )
@@ -104,7 +105,7 @@ export const planAllAgain = (database: Database, id: number) =>
   change(
     database,
     `UPDATE tasks
-     SET state = 'to-plan', attempts = 0, next_at = NOW(3), finished_at = NULL
+     SET state = 'to-plan', attempts = 0, next_at = NOW(3), finished_at = NULL, message = ''
      WHERE run_id = ? AND state IN (${fromStates('plan again')})`,
     [id],
   )

@@ -1,10 +1,13 @@
-/** What a task came to. `later` is tried again, `waits` as often as it takes; `failed` waits for a person. */
+/**
+ * What a task came to. `later` is tried again a number of times, `waits` as often as it takes; `failed` waits for a person.
+ * Without seconds it is tried again after longer each time.
+ */
 export type TaskOutcome =
   | { state: 'done' }
   | { state: 'lost-lease' }
   | { state: 'held'; message: string }
   | { state: 'failed'; message: string }
-  | { state: 'waits'; message: string; afterSeconds: number }
+  | { state: 'waits'; message: string; afterSeconds: number | null }
   | { state: 'later'; message: string; afterSeconds: number | null; fateUnknown: boolean }
 
 export const failed = (message: string): TaskOutcome => ({ state: 'failed', message })
@@ -15,8 +18,8 @@ export const later = (message: string, afterSeconds: number | null = null): Task
   fateUnknown: false,
 })
 
-/** Something else is to end first: it is looked at again, and that is no attempt. */
-export const waits = (message: string, afterSeconds: number): TaskOutcome => ({
+/** Nothing is wrong with the task, but something else is to end first: it is looked at again, and that is no attempt. */
+export const waits = (message: string, afterSeconds: number | null): TaskOutcome => ({
   state: 'waits',
   message,
   afterSeconds,

@@ -137,6 +137,30 @@ describe('what a worker makes of what a task came to', () => {
   )
 })
 
+describe('what waits without a time of its own', () => {
+  it.each([
+    ['at first', 1, 1, 0.5],
+    ['after it waited three times', 4, 1, 4],
+    ['after it waited three times and failed twice', 6, 3, 4],
+    ['after hours', 500, 1, 60],
+  ])('is looked at again after longer each time: %s', async (_, claims, attempts, seconds) => {
+    const id = await addTask(await addRun('running'), 'waiting')
+    await schema.pool.query(
+      `UPDATE tasks
+       SET lease_epoch = ?, attempts = ?`,
+      [claims - 1, attempts - 1],
+    )
+    const due: number[] = []
+    await working(
+      () => Promise.resolve(waits('the platform cannot be reached', null)),
+      () => expect(due.length).toBeGreaterThan(0),
+      { settled: async () => void due.push((await standing(id))?.waits ?? 0) },
+    )
+    expect(due[0]).toBeLessThanOrEqual(1.5 * seconds)
+    expect(due[0]).toBeGreaterThan(0.5 * seconds - 2)
+  })
+})
+
 describe('what is thrown', () => {
   it.each([
     [new Error('a fault of ours'), 'something failed here; it is tried again'],

@@ -41,9 +41,9 @@ export interface Chore {
 const mostAttempts = 12
 const idleMilliseconds = 250
 
-/** Seconds to wait before the next attempt: doubling, with jitter, at most a minute. */
-const backoff = (attempts: number): number =>
-  Math.min(60, 0.5 * 2 ** (attempts - 1)) * (0.5 + Math.random())
+/** Seconds to wait before it is tried again, after so many times: doubling, with jitter, at most a minute. */
+const backoff = (times: number): number =>
+  Math.min(60, 0.5 * 2 ** (times - 1)) * (0.5 + Math.random())
 
 /** Why a task is tried again, for whoever follows its run. */
 const whyAgain = (cause: unknown): string => {
@@ -90,7 +90,14 @@ export const startWorker = (
     if (outcome.state === 'failed' || outcome.state === 'held')
       await finishTask(pool, task, outcome.state, outcome.message)
     if (outcome.state === 'waits')
-      await postponeTask(pool, task, outcome.afterSeconds, outcome.message, false)
+      await postponeTask(
+        pool,
+        task,
+        // Each claim has its epoch, and what was no attempt is not counted as one: the difference is how often it waited.
+        outcome.afterSeconds ?? backoff(task.epoch - task.attempts + 1),
+        outcome.message,
+        false,
+      )
     if (outcome.state !== 'later') return
     // What was sent is followed until its fate is known, however long that takes; the rest is given up in the end.
     if (task.attempts >= mostAttempts && !outcome.fateUnknown && !(await isSent(pool, task)))
@@ -104,7 +111,7 @@ export const startWorker = (
       await postponeTask(
         pool,
         task,
-        outcome.afterSeconds ?? backoff(Math.min(task.attempts, 8)),
+        outcome.afterSeconds ?? backoff(task.attempts),
         outcome.message,
       )
   }

@@ -13,6 +13,7 @@ import { ChangeSet, type ChangeSetAnswer } from '@wickerframe/contract'
 import { inTransaction, type Database } from '@wickerframe/storage'
 import { z } from 'zod'
 import type { Connector } from '../connector/client.ts'
+import { unanswered } from '../connector/unanswered.ts'
 import { withPublicAddresses } from '../library/publicAddresses.ts'
 import { heldThere } from '../files/heldThere.ts'
 import { filesSent, speakOfFiles } from '../files/sendFiles.ts'
@@ -144,7 +145,7 @@ export const runChangeSetTask = async <N, R extends Ready>(
       case 'answered':
         return settle(job, sent.key, made, answer.value, work)
       case 'later':
-        return later(answer.detail, answer.afterSeconds)
+        return waits(answer.detail, answer.afterSeconds)
       case 'unknown':
         return fateUnknown(`${answer.detail}; asking again under the same key`)
       case 'refused':
@@ -240,8 +241,7 @@ const prepare = async <N, R extends Ready>(
           : `the platform refused: ${read.detail}`,
       ),
     }
-  if (read.state !== 'answered')
-    return { outcome: later(read.detail, read.state === 'later' ? read.afterSeconds : null) }
+  if (read.state !== 'answered') return { outcome: unanswered(read) }
   const planned = await work.plan(stored, read.value)
   if ('outcome' in planned) return planned
   if ('nothing' in planned) {

@@ -1,6 +1,7 @@
 import type { PlanSummary } from '@wickerframe/contract'
 import { digestOf } from '../digest.ts'
 import { inTransactionNaming, nameBodies, type ReadyBodies } from '../snapshots/courseBodies.ts'
+import { unanswered } from '../connector/unanswered.ts'
 import { findCourse } from '../courses/courses.ts'
 import { baseRevision } from './bases.ts'
 import type { Job } from '../queue/job.ts'
@@ -9,7 +10,7 @@ import { storeRead } from '../history/courseEdits.ts'
 import { prepareSnapshot } from '../snapshots/snapshots.ts'
 import { planCourse, planInputs } from './deploymentPlan.ts'
 import { orderOf } from './rolloutOrder.ts'
-import { failed, later, LostLease, type TaskOutcome } from '../queue/outcome.ts'
+import { failed, LostLease, type TaskOutcome } from '../queue/outcome.ts'
 import { madeOf } from './rolloutTask.ts'
 
 const unusableSummary = (reason: string): PlanSummary => ({
@@ -43,16 +44,14 @@ export const runPlanTask = async ({
   const stored = await findCourse(pool, task.courseId, 'system', today)
   if (!stored) return failed('the course is gone')
   const read = await connector.snapshot(stored.summary.platformId)
-  if (read.state === 'later' || read.state === 'unknown')
-    return later(read.detail, read.state === 'later' ? read.afterSeconds : null)
+  if (read.state === 'later' || read.state === 'unknown') return unanswered(read)
   const snapshot = read.state === 'answered' ? prepareSnapshot(read.value) : null
   if (task.sourceCourseId !== null) {
     const source = await findCourse(pool, task.sourceCourseId, 'system', today)
     const readSource = source && (await connector.snapshot(source.summary.platformId))
     if (!source || !readSource || readSource.state === 'refused')
       return failed('the course it comes from cannot be read')
-    if (readSource.state !== 'answered')
-      return later(readSource.detail, readSource.state === 'later' ? readSource.afterSeconds : null)
+    if (readSource.state !== 'answered') return unanswered(readSource)
     const prepared = prepareSnapshot(readSource.value)
     await inTransactionNaming(pool, prepared.bodies.html, (database) =>
       storeRead(database, source.summary.id, prepared, today),

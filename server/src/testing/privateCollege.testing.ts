@@ -215,6 +215,7 @@ export const startPrivateCollege = async (today = '2026-09-16'): Promise<Private
         })
         if (outcome.state === 'failed' || outcome.state === 'held')
           await finishTask(pool, task, outcome.state, outcome.message)
+        if (outcome.state === 'waits') await postponeTask(pool, task, 0, outcome.message, false)
         if (outcome.state === 'later')
           await (task.attempts < mostAttempts
             ? postponeTask(pool, task, 0, outcome.message)

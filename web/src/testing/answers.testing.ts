@@ -139,6 +139,7 @@ export const runDetail = (tasks: readonly RunTask[], more: Partial<RunDetail> = 
     rule: null,
     standing: false,
     tasks: [...tasks],
+    waitsFor: null,
     perSecond: null,
     secondsLeft: null,
     ...more,

@@ -10,6 +10,7 @@ import { Button, Choice, Page, Pick, plural, Problem, Waiting } from '../../cont
 import { ReportMenu } from '../../controls/ReportMenu.tsx'
 import { tellApart } from '../../controls/tellApart.ts'
 import { useAddress } from '../../shell/useAddress.ts'
+import { progressOf, waitsForWords } from '../rollouts/runWords.ts'
 import { MendFirst } from './MendFirst.tsx'
 import { bandsOf, orders, type Band } from './weave/bands.ts'
 import { Evidence } from './weave/Evidence.tsx'
@@ -32,11 +33,12 @@ const CheckProgress = ({ run, onOver }: { run: number; onOver: () => void }) => 
     if (over) onOver()
   }, [over, onOver])
   if (!detail || over) return null
-  const all = detail.tasks.length
+  const { all, over: checked } = progressOf(detail)
   return (
     <p role="status" className="text-ink-2">
-      Checking: {detail.counts.done + detail.counts.failed} of {all}
-      {detail.secondsLeft !== null && `, about ${Math.ceil(detail.secondsLeft)} s left`}
+      Checking: {checked} of {all}
+      {detail.secondsLeft !== null && `, about ${Math.ceil(detail.secondsLeft)} s left`}.{' '}
+      {waitsForWords(detail)}
     </p>
   )
 }

@@ -63,6 +63,11 @@ export const CourseScreen = ({ me: person }: { me: Me }) => {
       <p className="text-ink-2">{aboutCourse(course)}</p>
       <Merges course={course} may={may(me, 'keep courses')} />
       <Problem error={check.begin.error} />
+      {check.waits !== '' && (
+        <p role="status" className="mt-2 border-l-4 border-straw-strand bg-straw-soft px-3 py-1">
+          {check.waits}
+        </p>
+      )}
       {check.failure !== null && (
         <p role="alert" className="mt-2 border-l-4 border-rust bg-rust-soft px-3 py-1">
           {check.failure}

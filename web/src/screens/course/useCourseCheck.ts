@@ -2,6 +2,7 @@ import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { call } from '../../api/client.ts'
 import { useRun } from '../../api/queries.ts'
+import { waitsForWords } from '../rollouts/runWords.ts'
 
 /** Reading and checking one course, and whatever else was begun for it: how far it is, and what failed. */
 export const useCourseCheck = (course: string, asOf: string) => {
@@ -12,7 +13,7 @@ export const useCourseCheck = (course: string, asOf: string) => {
     onSuccess: (answer) => setRun(answer.run),
   })
   const progress = useRun(run).data
-  const isDone = progress?.state === 'done'
+  const isDone = progress?.state === 'done' || progress?.state === 'cancelled'
   useEffect(() => {
     if (isDone)
       void client.invalidateQueries({ predicate: ({ queryKey }) => queryKey[0] !== 'run' })
@@ -20,6 +21,7 @@ export const useCourseCheck = (course: string, asOf: string) => {
   return {
     begin,
     isRunning: run !== null && !isDone,
+    waits: progress ? waitsForWords(progress) : '',
     failure: progress?.tasks.find(({ state }) => state === 'failed')?.message ?? null,
     /** Follows a run that was begun elsewhere on the screen. */
     follow: setRun,

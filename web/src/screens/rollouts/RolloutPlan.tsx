@@ -78,7 +78,9 @@ export const RolloutPlan = ({ detail, may }: { detail: RunDetail; may: boolean }
           <p className="text-[16px]">
             <strong>{plural(going.length, 'course')}</strong>:{' '}
             {totals.length === 0
-              ? 'nothing to do'
+              ? planning
+                ? 'nothing to do so far'
+                : 'nothing to do'
               : totals
                   .map(({ does, count }) => `${doesWords[does]} ${count.toLocaleString('en')}`)
                   .join(', ')}

@@ -47,6 +47,18 @@ describe('a run', () => {
     )
     expect(screen.getByRole('progressbar').getAttribute('value')).toBe('3')
   })
+  it('says why nothing goes on, also while it is planned', async () => {
+    showRun(
+      runDetail(tasks('to-plan', 'to-plan'), {
+        state: 'planning',
+        waitsFor: { message: 'the platform cannot be reached', courses: 2 },
+      }),
+    )
+    const status = (await screen.findByRole('progressbar')).parentElement
+    expect(status?.textContent).toContain(
+      '2 courses wait: the platform cannot be reached. It goes on by itself.',
+    )
+  })
   it('is approved once, and read again', async () => {
     const { user, asked } = showRun(
       runDetail(tasks('planned'), { state: 'planned' }),

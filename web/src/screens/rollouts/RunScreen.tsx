@@ -7,7 +7,15 @@ import { useRun } from '../../api/queries.ts'
 import { Button, Moment, Page, plural, Problem, Waiting } from '../../controls/controls.tsx'
 import { RolloutPlan } from './RolloutPlan.tsx'
 import { Rehearsals, RolloutResult } from './RolloutResult.tsx'
-import { progressOf, runActions, showsPlans, speedWords, taskOrder, taskWords } from './runWords.ts'
+import {
+  progressOf,
+  runActions,
+  showsPlans,
+  speedWords,
+  taskOrder,
+  taskWords,
+  waitsForWords,
+} from './runWords.ts'
 
 /** A run from its plans to its end: planned, approved, watched, taken back. */
 export const RunScreen = ({ me }: { me: Me }) => {
@@ -129,6 +137,7 @@ const Run = ({ detail, mayAct }: { detail: RunDetail; mayAct: boolean }) => {
 const RunProgress = ({ detail }: { detail: RunDetail }) => {
   const { counts } = detail
   const { all, over } = progressOf(detail)
+  const waits = waitsForWords(detail)
   return (
     <div className="mt-4" role="status">
       <progress className="h-2 w-full" max={all} value={over} aria-label="Progress" />
@@ -141,6 +150,7 @@ const RunProgress = ({ detail }: { detail: RunDetail }) => {
               .join(', ')}.`}{' '}
         {speedWords(detail.perSecond, detail.secondsLeft)}
       </p>
+      {waits !== '' && <p className="text-straw">{waits}</p>}
     </div>
   )
 }

@@ -1,7 +1,14 @@
 import { describe, expect, it } from 'vitest'
 import { taskStates, type RunDetail, type TaskState } from '@wickerframe/contract'
 import { runDetail, runTask } from '../../testing/answers.testing.ts'
-import { progressOf, runActions, runWords, speedWords, taskOrder } from './runWords.ts'
+import {
+  progressOf,
+  runActions,
+  runWords,
+  speedWords,
+  taskOrder,
+  waitsForWords,
+} from './runWords.ts'
 
 const run = (states: TaskState[], more: Partial<RunDetail> = {}) =>
   runDetail(
@@ -28,6 +35,30 @@ describe('how far a run is', () => {
       progressOf(run(['to-plan', 'at-work', 'planned', 'failed'], { state: 'planning' })),
     ).toEqual({ all: 4, over: 2 })
   })
+  it.each<[TaskState[], number, RunDetail['state'], string]>([
+    [['waiting'], 1, 'running', 'It waits: the platform is away. It goes on by itself.'],
+    [
+      ['waiting', 'done'],
+      1,
+      'running',
+      '1 course waits: the platform is away. It goes on by itself.',
+    ],
+    [
+      ['to-plan', 'to-plan', 'planned'],
+      2,
+      'planning',
+      '2 courses wait: the platform is away. It goes on by itself.',
+    ],
+    [['waiting'], 1, 'paused', ''],
+    [['waiting'], 1, 'cancelled', ''],
+  ])(
+    'of courses %j says what %i of them wait for while it is %s',
+    (states, courses, state, words) => {
+      const waitsFor = { message: 'the platform is away', courses }
+      expect(waitsForWords(run(states, { state, waitsFor }))).toBe(words)
+      expect(waitsForWords(run(states, { state }))).toBe('')
+    },
+  )
   it('is said in a few words, what is left first', () => {
     expect(runWords(run(['waiting', 'done', 'failed', 'held'], { state: 'paused' }))).toBe(
       '1 to go, 1 done, 1 failed, 1 to approve again, paused',
