@@ -1,5 +1,5 @@
-import { useMutation, useQueryClient } from '@tanstack/react-query'
-import { useCallback, useEffect, useMemo, useState } from 'react'
+import { useMutation } from '@tanstack/react-query'
+import { useCallback, useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import type { Me } from '@wickerframe/contract'
 import { bandings, type Banding } from '@wickerframe/contract/bands'
@@ -10,7 +10,8 @@ import { Button, Choice, Page, Pick, plural, Problem, Waiting } from '../../cont
 import { ReportMenu } from '../../controls/ReportMenu.tsx'
 import { tellApart } from '../../controls/tellApart.ts'
 import { useAddress } from '../../shell/useAddress.ts'
-import { progressOf, waitsForWords } from '../rollouts/runWords.ts'
+import { CheckProgress } from './CheckProgress.tsx'
+import { isOver } from '../rollouts/runWords.ts'
 import { MendFirst } from './MendFirst.tsx'
 import { bandsOf, orders, type Band } from './weave/bands.ts'
 import { Evidence } from './weave/Evidence.tsx'
@@ -24,24 +25,6 @@ const Count = ({ figure, says, tone }: { figure: string; says: string; tone: str
     <span className="text-ink-2">{says}</span>
   </p>
 )
-
-/** A check run under way: counts, and the weave read again when it is over. */
-const CheckProgress = ({ run, onOver }: { run: number; onOver: () => void }) => {
-  const detail = useRun(run).data
-  const over = detail?.state === 'done' || detail?.state === 'cancelled'
-  useEffect(() => {
-    if (over) onOver()
-  }, [over, onOver])
-  if (!detail || over) return null
-  const { all, over: checked } = progressOf(detail)
-  return (
-    <p role="status" className="text-ink-2">
-      Checking: {checked} of {all}
-      {detail.secondsLeft !== null && `, about ${Math.ceil(detail.secondsLeft)} s left`}.{' '}
-      {waitsForWords(detail)}
-    </p>
-  )
-}
 
 const wordsOfBanding: Readonly<Record<Banding, string>> = {
   department: 'department',
@@ -99,10 +82,11 @@ export const ConformanceScreen = ({ me }: { me: Me }) => {
   const weeks = search.get('weeks') === 'all' ? 'all' : 'near'
   const onlyOpen = search.get('shown') === 'open'
   const opened = search.get('open')
-  const client = useQueryClient()
   const conformance = useConformance(asOf)
   useFreshChecks()
   const [run, setRun] = useState<number | null>(null)
+  const checking = useRun(run).data
+  const isChecking = run !== null && !(checking && isOver(checking))
   const [looked, setLooked] = useState<Place | null>(null)
   const check = useMutation({
     mutationFn: () => call('checkCourses', { body: { asOf } }),
@@ -179,16 +163,7 @@ export const ConformanceScreen = ({ me }: { me: Me }) => {
       title="Is the term in order?"
       beside={
         <>
-          {run !== null && (
-            <CheckProgress
-              key={run}
-              run={run}
-              onOver={() => {
-                setRun(null)
-                void client.invalidateQueries()
-              }}
-            />
-          )}
+          {checking && <CheckProgress key={checking.id} detail={checking} />}
           <label className="flex items-baseline gap-1 text-ink-2">
             as of
             <input
@@ -201,7 +176,7 @@ export const ConformanceScreen = ({ me }: { me: Me }) => {
           {mayCheck && (
             <Button
               shape="main"
-              disabled={check.isPending || run !== null}
+              disabled={check.isPending || isChecking}
               onClick={() => check.mutate()}
             >
               Check {plural(view.totals.courses, 'course')}

@@ -2,7 +2,7 @@ import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { call } from '../../api/client.ts'
 import { useRun } from '../../api/queries.ts'
-import { waitsForWords } from '../rollouts/runWords.ts'
+import { isOver, waitsForWords } from '../rollouts/runWords.ts'
 
 /** Reading and checking one course, and whatever else was begun for it: how far it is, and what failed. */
 export const useCourseCheck = (course: string, asOf: string) => {
@@ -13,7 +13,7 @@ export const useCourseCheck = (course: string, asOf: string) => {
     onSuccess: (answer) => setRun(answer.run),
   })
   const progress = useRun(run).data
-  const isDone = progress?.state === 'done' || progress?.state === 'cancelled'
+  const isDone = progress !== undefined && isOver(progress)
   useEffect(() => {
     if (isDone)
       void client.invalidateQueries({ predicate: ({ queryKey }) => queryKey[0] !== 'run' })

@@ -8,7 +8,7 @@ import { tellApart } from '../../controls/tellApart.ts'
 import { CoursePlanView } from './CoursePlanView.tsx'
 import { Mends } from './Mends.tsx'
 import { Renames } from './Renames.tsx'
-import { taskOrder, taskWords } from './runWords.ts'
+import { isOver, taskOrder, taskWords } from './runWords.ts'
 
 const tasksIn = (detail: RunDetail): number =>
   Object.values(detail.counts).reduce((sum, count) => sum + count, 0)
@@ -23,7 +23,7 @@ export const RolloutResult = ({ detail, may }: { detail: RunDetail; may: boolean
   const { id } = detail
   const apart = tellApart(detail.tasks)
   const isRollout = detail.kind === 'rollout' && detail.order !== null
-  const over = detail.state === 'done' || detail.state === 'cancelled'
+  const over = isOver(detail)
   const tasks = detail.tasks.toSorted(
     (a, b) => taskOrder.indexOf(a.state) - taskOrder.indexOf(b.state),
   )

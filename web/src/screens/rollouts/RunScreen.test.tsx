@@ -56,7 +56,7 @@ describe('a run', () => {
     )
     const status = (await screen.findByRole('progressbar')).parentElement
     expect(status?.textContent).toContain(
-      '2 courses wait: the platform cannot be reached. It goes on by itself.',
+      '2 courses wait: the platform cannot be reached. It is tried again by itself.',
     )
   })
   it('is approved once, and read again', async () => {

@@ -36,18 +36,18 @@ describe('how far a run is', () => {
     ).toEqual({ all: 4, over: 2 })
   })
   it.each<[TaskState[], number, RunDetail['state'], string]>([
-    [['waiting'], 1, 'running', 'It waits: the platform is away. It goes on by itself.'],
+    [['waiting'], 1, 'running', 'It waits: the platform is away. It is tried again by itself.'],
     [
       ['waiting', 'done'],
       1,
       'running',
-      '1 course waits: the platform is away. It goes on by itself.',
+      '1 course waits: the platform is away. It is tried again by itself.',
     ],
     [
       ['to-plan', 'to-plan', 'planned'],
       2,
       'planning',
-      '2 courses wait: the platform is away. It goes on by itself.',
+      '2 courses wait: the platform is away. It is tried again by itself.',
     ],
     [['waiting'], 1, 'paused', ''],
     [['waiting'], 1, 'cancelled', ''],

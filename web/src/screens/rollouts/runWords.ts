@@ -55,12 +55,15 @@ export const speedWords = (perSecond: number | null, secondsLeft: number | null)
     ? ''
     : `${perSecond >= 1 ? `${perSecond.toFixed(1)} courses a second` : `${(perSecond * 60).toFixed(0)} courses a minute`}, about ${secondsLeft < 90 ? `${Math.ceil(secondsLeft)} s` : `${Math.ceil(secondsLeft / 60)} min`} left`
 
+export const isOver = ({ state }: Pick<RunSummary, 'state'>): boolean =>
+  state === 'done' || state === 'cancelled'
+
 /** What courses of a run that were tried wait for, in a sentence; empty where none waits. */
 export const waitsForWords = ({ waitsFor, counts, state }: RunDetail): string => {
   if (waitsFor === null || (state !== 'planning' && state !== 'running')) return ''
   const { message, courses } = waitsFor
   const alone = Object.values(counts).reduce((sum, count) => sum + count, 0) === 1
-  return `${alone ? 'It waits' : `${plural(courses, 'course')} ${courses === 1 ? 'waits' : 'wait'}`}: ${message}. It goes on by itself.`
+  return `${alone ? 'It waits' : `${plural(courses, 'course')} ${courses === 1 ? 'waits' : 'wait'}`}: ${message}. It is tried again by itself.`
 }
 
 /** How many courses a run is about, and with how many the present stretch is over: planning, or carrying out. */
