@@ -2,6 +2,7 @@ import { afterAll, beforeEach, describe, expect, it } from 'vitest'
 import { taskStates, type PlanSummary, type TaskState } from '@wickerframe/contract'
 import { packText } from '../packed.ts'
 import { commandRun } from '../runs/commands.ts'
+import { createRun } from '../runs/newRun.ts'
 import {
   cancelTasks,
   leaveOutRest,
@@ -242,6 +243,66 @@ it('many workers that claim at once each get another task, and each task goes to
   }
   await Promise.all(Array.from({ length: 8 }, lane))
   expect([claimed.length, new Set(claimed).size]).toEqual([courses.length, courses.length])
+})
+
+describe('whose turn it is', () => {
+  const ask = (title: string, few: readonly number[], state: 'running' | 'planning' = 'running') =>
+    createRun(schema.pool, {
+      kind: 'check',
+      title,
+      by: 'designer@kestrelsound.example',
+      asOf: null,
+      templateId: null,
+      version: null,
+      state,
+      tasks: few.map((courseId) => ({ courseId })),
+    })
+  /** So long ago that it began. */
+  const began = (run: number, seconds: number) =>
+    schema.pool.query(
+      `UPDATE tasks
+       SET next_at = TIMESTAMPADD(SECOND, ?, NOW(3))
+       WHERE run_id = ?`,
+      [-seconds, run],
+    )
+  const next = async (count: number): Promise<number[]> => {
+    const runs: number[] = []
+    for (let i = 0; i < count; i++)
+      runs.push((await claimTask(schema.pool, 60, 'a worker'))?.runId ?? 0)
+    return runs
+  }
+  it.each(['running', 'planning'] as const)(
+    'one course that somebody waits for comes before the rest of a long run: %s',
+    async (state) => {
+      const long = await ask('the night', courses)
+      await began(long, 5)
+      // It went on as it was asked for.
+      expect(await next(8)).toEqual(Array.from({ length: 8 }, () => long))
+      const one = await ask('one', courses.slice(0, 1), state)
+      expect(await next(2)).toEqual([one, long])
+    },
+  )
+  it('of two long runs is that of each in turn, once the later has come as far', async () => {
+    const first = await ask('first', courses)
+    await began(first, 4)
+    await next(4)
+    const second = await ask('second', courses)
+    const turns = await next(20)
+    for (const run of [first, second])
+      expect(turns.filter((turn) => turn === run).length).toBeGreaterThanOrEqual(8)
+  })
+  it('of a long run comes, however many short ones are asked for after it', async () => {
+    const long = await ask('long', courses)
+    await began(long, 3600)
+    for (const course of courses.slice(0, 5)) await ask('short', [course])
+    expect(await next(3)).toEqual([long, long, long])
+  })
+  it('is not that of what waits for its time', async () => {
+    const away = await ask('away', courses.slice(0, 1))
+    await began(away, -60)
+    const ready = await ask('ready', courses.slice(0, 2))
+    expect(await next(3)).toEqual([ready, ready, 0])
+  })
 })
 
 describe('trying again what failed', () => {

@@ -65,16 +65,41 @@ interface RunOfTask {
 }
 
 /** Kinds of tasks that may be due, each found along one index: what was sent and is nobody's, what is to be run, what is to be planned. */
-const due = [
-  { state: 'sent', run: '', of: 'AND (tasks.lease_until IS NULL OR tasks.lease_until < NOW(3))' },
-  { state: 'waiting', run: "AND runs.state = 'running'", of: '' },
-  { state: 'to-plan', run: "AND runs.state = 'planning'", of: '' },
-] as const
+const sent = {
+  state: 'sent',
+  run: '',
+  of: 'AND (tasks.lease_until IS NULL OR tasks.lease_until < NOW(3))',
+} as const
+const toRun = { state: 'waiting', run: "AND runs.state = 'running'", of: '' } as const
+const toPlan = { state: 'to-plan', run: "AND runs.state = 'planning'", of: '' } as const
+type Due = typeof sent | typeof toRun | typeof toPlan
 const mostCandidates = 24
 
+interface Candidate {
+  id: number
+  turn: string
+  due: Due
+}
+const candidatesOf = async (pool: Pool, due: Due): Promise<Candidate[]> =>
+  (
+    await rowsOf<{ id: number; turn: string }>(
+      pool,
+      // Along the index, and no further than to the last of them.
+      `SELECT tasks.id, tasks.turn
+       FROM tasks
+       STRAIGHT_JOIN runs ON runs.id = tasks.run_id
+       WHERE tasks.state = ? AND tasks.next_at <= NOW(3) ${due.run} ${due.of}
+       ORDER BY tasks.turn
+       LIMIT ?`,
+      [due.state, String(mostCandidates)],
+    )
+  ).map((row) => ({ ...row, due }))
+
 /**
- * Claims the next task that is due, for so many seconds; null when there is none. Candidates are read without a lock, then one
- * of them is locked by its key, so that many workers never wait for each other nor lock what they do not take.
+ * Claims the next task that is due, for so many seconds; null when there is none. What was sent is followed first; of the rest
+ * it is the turn of the first courses of each run before the last of a long one, whether they are planned or run. Candidates are
+ * read without a lock, then one of them is locked by its key, so that many workers never wait for each other nor lock what they
+ * do not take.
  * @param worker name of the process that works on it, for those who look after many
  */
 export const claimTask = async (
@@ -82,41 +107,20 @@ export const claimTask = async (
   leaseSeconds: number,
   worker: string,
 ): Promise<ClaimedTask | null> => {
-  for (const { state, run, of } of due) {
-    const candidates = await rowsOf<{ id: number }>(
-      pool,
-      `SELECT tasks.id
-       FROM tasks
-       JOIN runs ON runs.id = tasks.run_id
-       WHERE tasks.state = ? AND tasks.next_at <= NOW(3) ${run} ${of}
-       ORDER BY tasks.next_at, tasks.id
-       LIMIT ?`,
-      [state, String(mostCandidates)],
-    )
-    if (candidates.length === 0) continue
-    const claimed = await claimOneOf(
-      pool,
-      leaseSeconds,
-      worker,
-      state,
-      of,
-      candidates.map((row) => row.id),
-    )
-    if (claimed) return claimed
-  }
-  return null
+  const followed = await candidatesOf(pool, sent)
+  const others = [...(await candidatesOf(pool, toRun)), ...(await candidatesOf(pool, toPlan))]
+  const candidates = [...followed, ...others.sort((a, b) => (a.turn < b.turn ? -1 : 1))]
+  return candidates.length === 0 ? null : claimOneOf(pool, leaseSeconds, worker, candidates)
 }
 
 const claimOneOf = (
   pool: Pool,
   leaseSeconds: number,
   worker: string,
-  state: TaskState,
-  of: string,
-  ids: readonly number[],
+  candidates: readonly Candidate[],
 ): Promise<ClaimedTask | null> =>
   inTransaction(pool, async (database) => {
-    const row = await lockDueTask(database, state, of, ids)
+    const row = await lockFirstDue(database, candidates)
     // The run is read without a lock: it is shared by all who claim. One that was paused in this moment runs one task more.
     const run = row && (await runOfTask(database, row.run_id))
     if (!row || !run) return null
@@ -157,20 +161,27 @@ const claimOneOf = (
     }
   })
 
-const lockDueTask = (database: Database, state: TaskState, of: string, ids: readonly number[]) =>
+/** The first that is due still and that nobody else is claiming. */
+const lockFirstDue = async (
+  database: Database,
+  candidates: readonly Candidate[],
+): Promise<ClaimRow | null> => {
+  for (const candidate of candidates) {
+    const row = await lockDueTask(database, candidate)
+    if (row) return row
+  }
+  return null
+}
+const lockDueTask = (database: Database, { id, due }: Candidate) =>
   firstRow<ClaimRow>(
     database,
     `SELECT tasks.id, tasks.run_id, tasks.course_id, tasks.lease_epoch, tasks.attempts, tasks.state,
        tasks.plan_digest, tasks.proposal, tasks.decisions, tasks.source_course_id,
        tasks.idempotency_key, tasks.payload_digest, tasks.payload, tasks.prepared_for
      FROM tasks
-     WHERE tasks.id IN (${ids.map(() => '?').join(', ')})
-       AND tasks.state = ?
-       AND tasks.next_at <= NOW(3) ${of}
-     ORDER BY tasks.id
-     LIMIT 1
+     WHERE tasks.id = ? AND tasks.state = ? AND tasks.next_at <= NOW(3) ${due.of}
      FOR UPDATE SKIP LOCKED`,
-    [...ids, state],
+    [id, due.state],
   )
 const runOfTask = (database: Database, runId: number) =>
   firstRow<RunOfTask>(

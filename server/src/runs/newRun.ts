@@ -96,7 +96,7 @@ export const createRunIn = async (database: Database, run: NewRun): Promise<numb
   const id = await insertRun(database, run)
   const state = run.state === 'planning' ? 'to-plan' : 'waiting'
   for (let i = 0; i < run.tasks.length; i += 200)
-    await insertTasks(database, id, state, run.tasks.slice(i, i + 200))
+    await insertTasks(database, id, state, i, run.tasks.slice(i, i + 200))
   await recordAudit(database, {
     who: run.by,
     what: `${run.kind} ${run.state === 'planned' || run.state === 'planning' ? 'planned' : 'begun'}`,
@@ -128,14 +128,22 @@ const insertRun = async (database: Database, run: NewRun): Promise<number> =>
       ],
     )
   ).id
-const insertTasks = (database: Database, runId: number, state: TaskState, tasks: NewRun['tasks']) =>
+/** @param from place in the run of the first of these */
+const insertTasks = (
+  database: Database,
+  runId: number,
+  state: TaskState,
+  from: number,
+  tasks: NewRun['tasks'],
+) =>
   change(
     database,
-    `INSERT INTO tasks (run_id, course_id, state, next_at, source_course_id, proposal)
-     VALUES ${tasks.map(() => '(?, ?, ?, NOW(3), ?, ?)').join(', ')}`,
-    tasks.flatMap((task) => [
+    `INSERT INTO tasks (run_id, course_id, place, state, next_at, source_course_id, proposal)
+     VALUES ${tasks.map(() => '(?, ?, ?, ?, NOW(3), ?, ?)').join(', ')}`,
+    tasks.flatMap((task, i) => [
       runId,
       task.courseId,
+      from + i,
       state,
       task.sourceCourseId ?? null,
       task.proposal ? JSON.stringify(task.proposal) : null,
