@@ -198,3 +198,23 @@ export const hasUnresolvedKey = async (
      LIMIT 1`,
     [courseId, exceptTask],
   )) !== null
+
+/** Whether another run is still to write to this course: what is planned before it has would not hold. */
+export const isToBeWritten = async (
+  database: Database,
+  courseId: number,
+  exceptRun: number,
+): Promise<boolean> =>
+  (await firstRow(
+    database,
+    `SELECT tasks.id
+     FROM tasks
+     JOIN runs ON runs.id = tasks.run_id
+     WHERE tasks.course_id = ?
+       AND tasks.run_id <> ?
+       AND tasks.state IN ('waiting', 'at-work', 'sent')
+       AND runs.state = 'running'
+       AND runs.kind IN ('rollout', 'renames', 'mends', 'answers')
+     LIMIT 1`,
+    [courseId, exceptRun],
+  )) !== null

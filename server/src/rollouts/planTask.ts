@@ -4,13 +4,14 @@ import { inTransactionNaming, nameBodies, type ReadyBodies } from '../snapshots/
 import { unanswered } from '../connector/unanswered.ts'
 import { findCourse } from '../courses/courses.ts'
 import { baseRevision } from './bases.ts'
+import { isToBeWritten } from './deployments.ts'
 import type { Job } from '../queue/job.ts'
 import { finishTask, keepPlan } from '../queue/tasks.ts'
 import { storeRead } from '../history/courseEdits.ts'
 import { prepareSnapshot } from '../snapshots/snapshots.ts'
 import { planCourse, planInputs } from './deploymentPlan.ts'
 import { orderOf } from './rolloutOrder.ts'
-import { failed, LostLease, type TaskOutcome } from '../queue/outcome.ts'
+import { failed, LostLease, waits, type TaskOutcome } from '../queue/outcome.ts'
 import { madeOf } from './rolloutTask.ts'
 
 const unusableSummary = (reason: string): PlanSummary => ({
@@ -35,6 +36,8 @@ export const runPlanTask = async ({
 }: Job): Promise<TaskOutcome> => {
   const rollout = orderOf(task.order)
   if (!rollout) return failed('the rollout has no order')
+  if (await isToBeWritten(pool, task.courseId, task.runId))
+    return waits('another run is still to come to this course', null)
   const order = {
     order: rollout.order,
     decisions: { rule: rollout.rule, single: task.decisions },

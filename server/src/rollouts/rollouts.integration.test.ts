@@ -168,6 +168,22 @@ describe('a rollout', () => {
     await college.work()
     expect((await run(id)).tasks[0].state).toBe('done')
   })
+  it('is planned once what is still to come to its course has come, so that its plan holds', async () => {
+    const first = await plan(version(1))
+    await designer.post(`/api/runs/${first}/approve`)
+    // The last of a long run: its turn comes after the plan’s.
+    await college.pool.query(
+      `UPDATE tasks
+       SET place = 1
+       WHERE run_id = ?`,
+      [first],
+    )
+    const second = await plan(version(2))
+    expect((await run(first)).tasks[0].state).toBe('done')
+    await approve(second)
+    expect((await run(second)).tasks[0]).toMatchObject({ state: 'done' })
+    expect(names()).toContain('Week 1: before you cast off')
+  })
   it('waits while the platform is away, and goes on', async () => {
     const id = await plan(version(1))
     const away = { state: 'later', afterSeconds: 0, detail: 'too many requests' } as const
