@@ -3,6 +3,7 @@ import type { CourseValuesReport, MadeCourses } from '@wickerframe/contract'
 import { send } from '../../api/client.ts'
 import { useTemplates } from '../../api/queries.ts'
 import { plural } from '../../controls/controls.tsx'
+import { FirstOf } from './FirstOf.tsx'
 import { TableDialog } from './TableDialog.tsx'
 
 interface Opening {
@@ -36,19 +37,16 @@ export const MakeCourses = (opening: Opening) => {
             {report.dry ? 'This would make' : 'Made'} {plural(report.made.length, 'course')}
             {report.dry ? '' : '; they are in the list, as shells'}.
           </p>
-          <ul className="mt-1 list-disc pl-5 text-ink-2">
-            {report.made.slice(0, 30).map(({ platformId, name, classSections }) => (
-              <li key={platformId}>
+          <FirstOf all={report.made}>
+            {({ platformId, name, classSections }) => (
+              <>
                 {name}{' '}
                 <span className="text-ink-3">
                   ({platformId}, class sections {classSections.join(', ')})
                 </span>
-              </li>
-            ))}
-          </ul>
-          {report.made.length > 30 && (
-            <p className="text-ink-3">and {report.made.length - 30} more</p>
-          )}
+              </>
+            )}
+          </FirstOf>
         </>
       )}
     >
@@ -102,13 +100,9 @@ export const CourseValues = (opening: Opening) => (
           {report.dry ? 'This would change' : 'Changed'} {plural(report.changes.length, 'value')} in{' '}
           {plural(report.courses, 'course')}.
         </p>
-        <ul className="mt-1 list-disc pl-5 text-ink-2">
-          {report.changes.slice(0, 30).map((change, i) => (
-            <li key={i}>
-              {change.course}: {change.what} from “{change.from}” to “{change.to}”
-            </li>
-          ))}
-        </ul>
+        <FirstOf all={report.changes}>
+          {({ course, what, from, to }) => `${course}: ${what} from “${from}” to “${to}”`}
+        </FirstOf>
       </>
     )}
   />

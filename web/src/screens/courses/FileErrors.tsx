@@ -1,5 +1,7 @@
 import { plural } from '../../controls/controls.tsx'
 
+const mostShown = 50
+
 /** Places of a file or table that have to be mended before anything of it is taken. */
 export const FileErrors = ({
   errors,
@@ -24,7 +26,7 @@ export const FileErrors = ({
         </tr>
       </thead>
       <tbody>
-        {errors.slice(0, 50).map((error, i) => (
+        {errors.slice(0, mostShown).map((error, i) => (
           <tr key={i} className="border-b border-line align-top">
             <td className="pr-3">{error.line}</td>
             <td className="pr-3">{error.column || 'whole line'}</td>
@@ -36,5 +38,6 @@ export const FileErrors = ({
         ))}
       </tbody>
     </table>
+    {errors.length > mostShown && <p className="mt-1">and {errors.length - mostShown} more</p>}
   </>
 )

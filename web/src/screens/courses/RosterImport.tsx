@@ -1,10 +1,14 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { Dialog } from 'radix-ui'
-import { useState } from 'react'
+import { useRef, useState } from 'react'
 import type { Progress, RosterReport } from '@wickerframe/contract'
 import { ApiError, sendWatched } from '../../api/client.ts'
 import { Button, plural, Problem } from '../../controls/controls.tsx'
 import { FileErrors } from './FileErrors.tsx'
+import { FirstOf } from './FirstOf.tsx'
+
+/** So many changes of a file the server tells one by one. */
+const mostChangesTold = 2000
 
 const header =
   'code, title, term, session, class section, own or shared, instructor e-mail, instructor name, modality, weeks, platform course id, status'
@@ -30,20 +34,37 @@ export const RosterImport = ({
   const [report, setReport] = useState<RosterReport | null>(null)
   const [error, setError] = useState<unknown>(null)
   const [progress, setProgress] = useState<Progress | null>(null)
-  const ask = (chosen: File, query: { dry?: '1'; shown?: string }) =>
-    sendWatched('importRoster', chosen, 'text/csv', setProgress, { query })
+  const latest = useRef(0)
   const send = async (chosen: File, dry: boolean) => {
+    // Of two files that are chosen one after the other, the preview of the first does not stand beside the second; what was
+    // taken is always told.
+    const mine = ++latest.current
+    const tell = (act: () => void) => {
+      if (!dry || mine === latest.current) act()
+    }
+    const ask = (query: { dry?: '1'; shown?: string }) =>
+      sendWatched(
+        'importRoster',
+        chosen,
+        'text/csv',
+        (progress) => tell(() => setProgress(progress)),
+        { query },
+      )
     setError(null)
     setProgress({ doing: 'sending the file', done: 0, of: 0 })
     try {
-      setReport(await ask(chosen, dry ? { dry: '1' } : { shown: report?.digest ?? '' }))
+      const told = await ask(dry ? { dry: '1' } : { shown: report?.digest ?? '' })
+      tell(() => setReport(told))
       if (!dry) await client.invalidateQueries()
     } catch (cause) {
-      setError(cause)
       const changed = cause instanceof ApiError && cause.body.type.endsWith(':changed')
-      setReport(changed ? await ask(chosen, { dry: '1' }).catch(() => null) : null)
+      const now = changed ? await ask({ dry: '1' }).catch(() => null) : null
+      tell(() => {
+        setError(cause)
+        setReport(now)
+      })
     } finally {
-      setProgress(null)
+      tell(() => setProgress(null))
     }
   }
   const choose = (chosen: File | undefined) => {
@@ -83,14 +104,16 @@ export const RosterImport = ({
                   {report.changed}, and {report.dry ? 'leave' : 'left'} {report.unchanged} as they
                   are.
                 </p>
-                <ul className="mt-1 list-disc pl-5 text-ink-2">
-                  {report.changes.slice(0, 40).map((change, i) => (
-                    <li key={i}>
-                      {change.course}: {change.field} from “{change.from}” to “{change.to}” (line{' '}
-                      {change.line})
-                    </li>
-                  ))}
-                </ul>
+                <FirstOf all={report.changes}>
+                  {({ course, field, from, to, line }) =>
+                    `${course}: ${field} from “${from}” to “${to}” (line ${line})`
+                  }
+                </FirstOf>
+                {report.changes.length === mostChangesTold && (
+                  <p className="text-ink-2">
+                    These are the first {mostChangesTold}; all of them are taken.
+                  </p>
+                )}
                 {report.absent.length > 0 && (
                   <>
                     <p className="mt-2 font-semibold text-rust">
@@ -98,14 +121,11 @@ export const RosterImport = ({
                       {report.absent.length === 1 ? 'is' : 'are'} not on the platform, and{' '}
                       {report.absent.length === 1 ? 'is' : 'are'} left out:
                     </p>
-                    <ul className="mt-1 list-disc pl-5 text-ink-2">
-                      {report.absent.slice(0, 40).map(({ line, course, platformId }) => (
-                        <li key={line}>
-                          {course}: the platform has no course {platformId} (line {line})
-                        </li>
-                      ))}
-                      {report.absent.length > 40 && <li>and {report.absent.length - 40} more</li>}
-                    </ul>
+                    <FirstOf all={report.absent}>
+                      {({ line, course, platformId }) =>
+                        `${course}: the platform has no course ${platformId} (line ${line})`
+                      }
+                    </FirstOf>
                   </>
                 )}
                 {report.kept.length > 0 && (
@@ -114,14 +134,11 @@ export const RosterImport = ({
                       {plural(report.kept.length, 'thing')} decided here{' '}
                       {report.kept.length === 1 ? 'stays' : 'stay'}, whatever the file says:
                     </p>
-                    <ul className="mt-1 list-disc pl-5 text-ink-2">
-                      {report.kept.slice(0, 40).map((line, i) => (
-                        <li key={i}>
-                          {line.course}: {line.field} “{line.here}”, decided by {line.by}; the file
-                          says “{line.file}” (line {line.line})
-                        </li>
-                      ))}
-                    </ul>
+                    <FirstOf all={report.kept}>
+                      {({ line, course, field, here, by, file: says }) =>
+                        `${course}: ${field} “${here}”, decided by ${by}; the file says “${says}” (line ${line})`
+                      }
+                    </FirstOf>
                   </>
                 )}
               </>

@@ -1,6 +1,6 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { Dialog } from 'radix-ui'
-import { useState, type ReactNode } from 'react'
+import { useRef, useState, type ReactNode } from 'react'
 import { ApiError } from '../../api/client.ts'
 import { Button, Problem } from '../../controls/controls.tsx'
 import { FileErrors } from './FileErrors.tsx'
@@ -46,32 +46,40 @@ export const TableDialog = <R extends Report>({
   const [file, setFile] = useState<File | null>(null)
   const [told, setTold] = useState<{ of: string; report: R } | null>(null)
   const [error, setError] = useState<unknown>(null)
+  const [asking, setAsking] = useState(false)
+  const latest = useRef(0)
   const report = told?.of === choice ? told.report : null
   const send = async (dry: boolean) => {
+    // Who types on while a preview is under way is not told of what stood there before; what was taken is always told.
+    const mine = latest.current
+    const tell = (act: () => void) => {
+      if (!dry || mine === latest.current) act()
+    }
+    const table = file ?? text
     setError(null)
+    setAsking(true)
     try {
-      const shown = report ? { shown: report.digest } : {}
-      const answer = await ask(file ?? text, dry ? { dry: '1' } : shown)
-      setTold({ of: choice, report: answer })
+      const answer = await ask(table, dry ? { dry: '1' } : { shown: report?.digest ?? '' })
+      tell(() => setTold({ of: choice, report: answer }))
       if (!dry) await client.invalidateQueries()
     } catch (cause) {
-      setError(cause)
       // What was shown is not true any more: the new preview takes its place.
-      if (cause instanceof ApiError && cause.body.type.endsWith(':changed')) await look()
-      else setTold(null)
+      const changed = cause instanceof ApiError && cause.body.type.endsWith(':changed')
+      const now = changed ? await ask(table, { dry: '1' }).catch(() => null) : null
+      tell(() => {
+        setError(cause)
+        setTold(now && { of: choice, report: now })
+      })
+    } finally {
+      setAsking(false)
     }
   }
-  const look = async () => {
-    setTold({ of: choice, report: await ask(file ?? text, { dry: '1' }) })
-  }
-  const type = (next: string) => {
-    setText(next)
-    setFile(null)
+  const take = (nextText: string, nextFile: File | null) => {
+    latest.current += 1
+    setText(nextText)
+    setFile(nextFile)
     setTold(null)
-  }
-  const choose = (chosen: File | undefined) => {
-    setFile(chosen ?? null)
-    setTold(null)
+    setError(null)
   }
   return (
     <Dialog.Root open={open} onOpenChange={onOpenChange}>
@@ -87,7 +95,7 @@ export const TableDialog = <R extends Report>({
             <textarea
               className="h-36 border border-line-strong bg-paper p-2 font-mono text-[12.5px] text-ink"
               value={text}
-              onChange={(event) => type(event.target.value)}
+              onChange={(event) => take(event.target.value, null)}
               spellCheck={false}
             />
           </label>
@@ -96,7 +104,7 @@ export const TableDialog = <R extends Report>({
             <input
               type="file"
               accept=".csv,.tsv,.txt,text/csv"
-              onChange={(event) => choose(event.target.files?.[0])}
+              onChange={(event) => take(text, event.target.files?.[0] ?? null)}
             />
           </label>
           <div className="mt-3" role="status">
@@ -111,14 +119,14 @@ export const TableDialog = <R extends Report>({
             </Dialog.Close>
             <Button
               shape={report?.dry ? 'plain' : 'main'}
-              disabled={text.trim() === '' && !file}
+              disabled={asking || (text.trim() === '' && !file)}
               onClick={() => void send(true)}
             >
               See what it would do
             </Button>
             <Button
               shape="main"
-              disabled={!report?.dry || report.errors.length > 0 || !ready(report)}
+              disabled={asking || !report?.dry || report.errors.length > 0 || !ready(report)}
               onClick={() => void send(false)}
             >
               {act}
