@@ -104,6 +104,8 @@ export const Pick = ({
   </label>
 )
 
+const mostProblems = 8
+
 /** What went wrong, where, and what to do; announced when it appears. */
 export const Problem = ({ error }: { error: unknown }) => {
   if (!error) return null
@@ -113,11 +115,14 @@ export const Problem = ({ error }: { error: unknown }) => {
       <p>{body?.detail ?? (error instanceof Error ? error.message : String(error))}</p>
       {body?.problems && body.problems.length > 1 && (
         <ul className="mt-1 list-disc pl-5">
-          {body.problems.slice(0, 8).map((problem) => (
+          {body.problems.slice(0, mostProblems).map((problem) => (
             <li key={problem.path + problem.expected}>
               {problem.path || 'document'}: found {problem.found}; expected {problem.expected}
             </li>
           ))}
+          {body.problems.length > mostProblems && (
+            <li>and {body.problems.length - mostProblems} more</li>
+          )}
         </ul>
       )}
     </div>

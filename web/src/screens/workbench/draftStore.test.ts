@@ -93,7 +93,7 @@ let server: Server
 let opened = 0
 const store = () => useDraftStore.getState()
 const settle = async () => {
-  for (let i = 0; i < 40; i++) await vi.advanceTimersByTimeAsync(200)
+  for (let i = 0; i < 8; i++) await vi.advanceTimersByTimeAsync(1000)
 }
 const set = (
   field: string,
