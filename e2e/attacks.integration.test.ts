@@ -42,6 +42,14 @@ const longestWait = async (during: Promise<unknown>): Promise<number> => {
   return longest
 }
 
+/** That something takes no longer. A busy machine holds anything up now and then: what is slow is slow each of three times. */
+const expectWithin = async (milliseconds: number, took: () => Promise<number>): Promise<void> => {
+  let shortest = Infinity
+  for (let again = 0; again < 3 && shortest > milliseconds; again++)
+    shortest = Math.min(shortest, await took())
+  expect(shortest).toBeLessThan(milliseconds)
+}
+
 describe('bodies', () => {
   const deep = (levels: number): string => {
     let module = '{"key":"a","kind":"module","name":"A","items":[]}'
@@ -72,17 +80,14 @@ describe('bodies', () => {
     'are refused in a second with their reason, and nobody waits: %s',
     async (_, path, body, status) => {
       const text = body()
-      let longest = Infinity
-      // A busy machine holds anything up now and then: what is slow is slow each time.
-      for (let again = 0; again < 3 && longest > 1000; again++) {
+      await expectWithin(1000, async () => {
         const sent = timed(() => designer.post<ApiProblem>(path, text))
         const waited = await longestWait(sent)
         const { value, took } = await sent
         expect([value.status, value.body.status]).toEqual([status, status])
         expect(value.body.detail.length).toBeLessThan(2000)
-        longest = Math.max(waited, took)
-      }
-      expect(longest).toBeLessThan(1000)
+        return Math.max(waited, took)
+      })
     },
   )
 })
@@ -105,23 +110,31 @@ describe('files', () => {
     )
   it('a calendar whose rule never holds, and one that repeats for years, end at once', async () => {
     await freeDays(calendar('DTSTART;VALUE=DATE:20260907\r\nSUMMARY:Labour Day'))
-    const never = await freeDays(
-      calendar('DTSTART:20260101\r\nRRULE:FREQ=DAILY;BYMONTH=2;BYMONTHDAY=31'),
-    )
-    expect(never.value.status).toBe(200)
-    expect(never.took).toBeLessThan(1000)
+    await expectWithin(1000, async () => {
+      const never = await freeDays(
+        calendar('DTSTART:20260101\r\nRRULE:FREQ=DAILY;BYMONTH=2;BYMONTHDAY=31'),
+      )
+      expect(never.value.status).toBe(200)
+      return never.took
+    })
     const daily = 'DTSTART;VALUE=DATE:20200101\r\nRRULE:FREQ=DAILY'
-    const many = freeDays(calendar(...Array.from({ length: 100 }, () => daily)))
-    expect(await longestWait(many)).toBeLessThan(1000)
-    expect((await many).value.body.holidays).toHaveLength(11_000)
-    expect((await many).took).toBeLessThan(2000)
+    await expectWithin(1000, async () => {
+      const many = freeDays(calendar(...Array.from({ length: 100 }, () => daily)))
+      const waited = await longestWait(many)
+      const { value, took } = await many
+      expect(value.body.holidays).toHaveLength(11_000)
+      // Twice as long for itself as for others.
+      return Math.max(waited, took / 2)
+    })
   })
   it('a rubric of forty thousand spaces is answered in a second', async () => {
-    const { value, took } = await timed(() =>
-      designer.post('/api/rubric-file', `Criterion,5${' '.repeat(40_000)}x\nA,b`, csv),
-    )
-    expect(value.status).toBe(400)
-    expect(took).toBeLessThan(1000)
+    await expectWithin(1000, async () => {
+      const { value, took } = await timed(() =>
+        designer.post('/api/rubric-file', `Criterion,5${' '.repeat(40_000)}x\nA,b`, csv),
+      )
+      expect(value.status).toBe(400)
+      return took
+    })
   })
 })
 

@@ -232,6 +232,7 @@ const machine = new Set([
   'sign_in_tries.since',
   'tasks.lease_until',
   'tasks.next_at',
+  'tasks.turn',
 ])
 
 describe('time', () => {
