@@ -100,7 +100,7 @@ describe('what to mend', () => {
     await line.getByRole('button', { name: 'raise' }).click()
     await line.getByText(/^raised with/).waitFor()
     await line.getByRole('button', { name: 'promise' }).click()
-    await page.getByLabel('Mended by').fill('2026-09-25')
+    await page.getByLabel('Mended by', { exact: true }).fill('2026-09-25')
     expect(await violations(page)).toEqual([])
     await page.getByRole('button', { name: 'Promise', exact: true }).click()
     await line.getByText(/promised it for 2026-09-25/).waitFor()

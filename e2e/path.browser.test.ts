@@ -341,7 +341,7 @@ describe('the naming bench', () => {
 describe('a term', () => {
   it('is drawn as it is typed, tells what would change, keeps what is wrong, and is put back', async () => {
     await page.goto(`${bed.address}/terms/autumn-2026`)
-    await page.getByLabel('First day').first().fill('2026-10-12')
+    await page.getByLabel('First day', { exact: true }).first().fill('2026-10-12')
     await page.getByLabel('Last day', { exact: true }).first().fill('2026-10-16')
     await page.getByText(/would expect other names or dates/).waitFor()
     await page.getByRole('rowheader', { name: 'Fall Pause' }).waitFor()
@@ -355,8 +355,8 @@ describe('a term', () => {
     await page.goto(`${bed.address}/terms/new`)
     await page.getByLabel('Title', { exact: true }).first().fill('Spring 2028')
     await page.getByLabel('Code', { exact: true }).first().fill('spring-2028')
-    await page.getByLabel('Opening day').fill('2028-01-10')
-    await page.getByLabel('Last day of class').fill('2028-04-28')
+    await page.getByLabel('Opening day', { exact: true }).fill('2028-01-10')
+    await page.getByLabel('Last day of class', { exact: true }).fill('2028-04-28')
     const file = [
       'BEGIN:VCALENDAR',
       'VERSION:2.0',

@@ -22,6 +22,16 @@ export const dateOfDayNumber = remember(mostDays, (day: number): string =>
 export const addDays = (date: string, days: number): string =>
   dateOfDayNumber(dayNumber(date) + days)
 
+/** The same day so many months later; the last of that month, where it has no such day. */
+export const addMonths = (date: string, months: number): string => {
+  const month = Number(date.slice(0, 4)) * 12 + Number(date.slice(5, 7)) - 1 + months
+  const first = (at: number): string =>
+    `${String(Math.floor(at / 12)).padStart(4, '0')}-${String((at % 12) + 1).padStart(2, '0')}-01`
+  const sameDay = addDays(first(month), Number(date.slice(8)) - 1)
+  const last = addDays(first(month + 1), -1)
+  return sameDay < last ? sameDay : last
+}
+
 /** Whole days from `from` to `to`; negative when `to` is earlier. */
 export const daysBetween = (from: string, to: string): number => dayNumber(to) - dayNumber(from)
 

@@ -110,6 +110,20 @@ describe('a check', () => {
     expect(result.counts.cannotTell).toBe(1)
     expect(result.findings.filter((finding) => finding.rule === 'module-missing')).toEqual([])
   })
+  it('is ready where only shoulds could not be told', () => {
+    const example = edited(({ item }) => void (item('welcome').html = null))
+    const untoldIn = ({ outcomes }: CheckResult) =>
+      outcomes.filter(({ outcome }) => outcome === 'cannot-tell')
+    const policies = [...new Set(untoldIn(check(example)).map(({ rule }) => rule))].map((rule) => ({
+      rule,
+      off: false,
+      parameters: {},
+      strength: 'should' as const,
+    }))
+    const result = check({ ...example, template: { ...example.template, policies } })
+    expect(new Set(untoldIn(result).map(({ strength }) => strength))).toEqual(new Set(['should']))
+    expect([result.counts.cannotTell, result.readiness]).toEqual([untoldIn(result).length, 'ready'])
+  })
   it.each(['welcome', 'home-page'])(
     'is ready only as far as seen while the platform does not tell what the page %s says',
     (key) => {

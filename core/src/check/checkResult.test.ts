@@ -78,6 +78,7 @@ describe('the result of a check', () => {
     const dues = result.outcomes.filter(({ rule, outcome }) => rule === id && outcome === 'passed')
     expect(forInformation.counts).toMatchObject({
       met: result.counts.met - dues.filter(({ strength }) => strength !== 'may').length,
+      requirements: forInformation.counts.met,
       openMusts: 0,
     })
     expect(forInformation.readiness).toBe('ready')

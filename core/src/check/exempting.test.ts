@@ -54,6 +54,36 @@ describe('what is waived in a check', () => {
     // It stays to be seen, with who excused it.
     expect(waived.findings[0]?.places[0]?.waived?.id).toBe('w1')
   })
+  it('is one place of several: the finding stays open for the others', () => {
+    const open = checked(
+      edited(({ module }) => {
+        module('week', 3).name = 'wk 3'
+        module('week', 4).name = 'wk 4'
+      }),
+    )
+    const [finding] = open.findings
+    expect([open.findings.length, finding?.places.length, finding?.strength]).toEqual([
+      1,
+      2,
+      'should',
+    ])
+    const given = (places: number) =>
+      checked(
+        edited(({ module }) => {
+          module('week', 3).name = 'wk 3'
+          module('week', 4).name = 'wk 4'
+        }),
+        {
+          waivers: (finding?.places ?? [])
+            .slice(0, places)
+            .map(({ fingerprint }, i) => ({
+              ...waiverOf(finding?.rule ?? '', fingerprint),
+              id: `w${i}`,
+            })),
+        },
+      ).counts.openShoulds
+    expect([given(0), given(1), given(2)]).toEqual([1, 1, 0])
+  })
   it('is nothing else: what another finding tells stays open', () => {
     const open = checked(withoutWeek())
     const other = checked(withoutWeek(), { waivers: [waiverOf('module-missing', 'elsewhere')] })

@@ -80,6 +80,9 @@ interface Candidate {
   turn: string
   due: Due
 }
+/** Of the same turn it is the one that was found first. */
+const byTurn = (a: Candidate, b: Candidate): number =>
+  Number(a.turn > b.turn) - Number(a.turn < b.turn)
 const candidatesOf = async (pool: Pool, due: Due): Promise<Candidate[]> =>
   (
     await rowsOf<{ id: number; turn: string }>(
@@ -109,7 +112,7 @@ export const claimTask = async (
 ): Promise<ClaimedTask | null> => {
   const followed = await candidatesOf(pool, sent)
   const others = [...(await candidatesOf(pool, toRun)), ...(await candidatesOf(pool, toPlan))]
-  const candidates = [...followed, ...others.sort((a, b) => (a.turn < b.turn ? -1 : 1))]
+  const candidates = [...followed, ...others.sort(byTurn)]
   return candidates.length === 0 ? null : claimOneOf(pool, leaseSeconds, worker, candidates)
 }
 

@@ -91,6 +91,41 @@ describe('what a worker makes of what a task came to', () => {
     )
     expect(await standing(id)).toMatchObject({ state, message })
   })
+  it('takes nothing while the schema is another program’s', async () => {
+    await addTask(await addRun('running'), 'waiting')
+    let asked = 0
+    const carried: number[] = []
+    await working(
+      () => {
+        carried.push(asked)
+        return Promise.resolve({ state: 'done' })
+      },
+      () => expect(carried.length).toBe(1),
+      { concurrency: 1, isOurs: () => Promise.resolve((asked += 1) > 1) },
+    )
+    expect(carried[0]).toBeGreaterThan(1)
+  })
+  it('counts what was tried in vain, keeps no more of a long reason than has room, and renews its lease no more', async () => {
+    const id = await addTask(await addRun('running'), 'waiting')
+    const [held, letGo] = [
+      vi.spyOn(globalThis, 'setInterval'),
+      vi.spyOn(globalThis, 'clearInterval'),
+    ]
+    await working(
+      () => Promise.resolve(later('no '.repeat(2000), 300)),
+      async () => expect((await standing(id))?.waits).toBeGreaterThan(200),
+    )
+    const [row] = await schema.rows<{ attempts: number; length: number }>(
+      `SELECT attempts, CHAR_LENGTH(message) AS length
+       FROM tasks
+       WHERE id = ?`,
+      [id],
+    )
+    expect(row).toEqual({ attempts: 1, length: 2000 })
+    const ended = new Set(letGo.mock.calls.map(([one]) => one))
+    expect(held.mock.results.filter(({ value }) => !ended.has(value))).toEqual([])
+    vi.restoreAllMocks()
+  })
   it('leaves what was ended in its transaction as it was ended', async () => {
     const run = await addRun('running')
     const id = await addTask(run, 'waiting')

@@ -2,6 +2,7 @@ import { useMutation } from '@tanstack/react-query'
 import { useCallback, useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import type { Me } from '@wickerframe/contract'
+import { isPlainDate } from '@wickerframe/core'
 import { bandings, type Banding } from '@wickerframe/contract/bands'
 import { may } from '@wickerframe/contract/capabilities'
 import { addressOf, call } from '../../api/client.ts'
@@ -9,6 +10,7 @@ import { useConformance, useFreshChecks, useRun } from '../../api/queries.ts'
 import { Button, Choice, Page, Pick, plural, Problem, Waiting } from '../../controls/controls.tsx'
 import { ReportMenu } from '../../controls/ReportMenu.tsx'
 import { tellApart } from '../../controls/tellApart.ts'
+import { DateField } from '../../controls/date/DateField.tsx'
 import { useAddress } from '../../shell/useAddress.ts'
 import { CheckProgress } from './CheckProgress.tsx'
 import { isOver } from '../rollouts/runWords.ts'
@@ -164,15 +166,14 @@ export const ConformanceScreen = ({ me }: { me: Me }) => {
       beside={
         <>
           {checking && <CheckProgress key={checking.id} detail={checking} />}
-          <label className="flex items-baseline gap-1 text-ink-2">
-            as of
-            <input
-              type="date"
-              className="border border-line-strong bg-sheet px-2 py-1 text-ink"
-              value={asOf}
-              onChange={(event) => set({ asOf: event.target.value })}
-            />
-          </label>
+          <DateField
+            label="as of"
+            className="flex-row! items-baseline gap-1.5!"
+            value={asOf}
+            near={me.today}
+            required
+            onPick={(day) => isPlainDate(day) && set({ asOf: day })}
+          />
           {mayCheck && (
             <Button
               shape="main"

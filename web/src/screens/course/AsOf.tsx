@@ -1,5 +1,6 @@
-import { instructionalWeeks, type Facts } from '@wickerframe/core'
+import { instructionalWeeks, isPlainDate, type Facts } from '@wickerframe/core'
 import { Choice } from '../../controls/controls.tsx'
+import { DateField } from '../../controls/date/DateField.tsx'
 import { nextMonday } from './mend/grouping.ts'
 
 /** The day of which a check speaks: today, next Monday, opening day, or any date. */
@@ -40,15 +41,13 @@ export const AsOf = ({
           {choice.text}
         </Choice>
       ))}
-      <input
-        type="date"
-        aria-label="as of any date"
-        className="border border-line-strong bg-sheet px-2 py-0.5 text-ink"
+      <DateField
+        label="as of any date"
+        isLabelSeen={false}
         value={asOf}
-        onChange={(event) =>
-          event.target.value !== '' &&
-          onChange(event.target.value === today ? null : event.target.value)
-        }
+        near={today}
+        required
+        onPick={(date) => isPlainDate(date) && onChange(date === today ? null : date)}
       />
     </span>
   )

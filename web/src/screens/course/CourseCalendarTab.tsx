@@ -4,6 +4,7 @@ import {
   evenUnits,
   formatDate,
   instructionalWeeks,
+  isPlainDate,
   spanningTerm,
   unitStretches,
   weekdays,
@@ -15,7 +16,10 @@ import { may } from '@wickerframe/contract/capabilities'
 import { addressOf, call } from '../../api/client.ts'
 import { useTerms } from '../../api/queries.ts'
 import { Button, Pick, plural, Problem } from '../../controls/controls.tsx'
+import { DateField } from '../../controls/date/DateField.tsx'
 import { CalendarLegend, TermCalendar } from '../terms/TermCalendar.tsx'
+
+const isDay = (text: string | undefined): text is string => text !== undefined && isPlainDate(text)
 
 /** A course's own calendar: what somebody decides (meeting days, units, a second term), and what follows from it. */
 export const CourseCalendarTab = ({ course, me }: { course: CourseDetail; me: MeInCourse }) => {
@@ -48,7 +52,10 @@ export const CourseCalendarTab = ({ course, me }: { course: CourseDetail; me: Me
   const term = spanningTerm(facts.term, nextTerm)
   const session = facts.term.sessions.find((session) => session.code === facts.session)
   const shown = session ? { ...term, firstDay: session.firstDay, lastDay: session.lastDay } : term
-  const stretches = unitStretches(calendar.units, weeks, term, calendar.meetingDays)
+  const areDays = calendar.units.every(
+    ({ firstDay, lastDay }) => firstDay === undefined || (isDay(firstDay) && isDay(lastDay)),
+  )
+  const stretches = areDays ? unitStretches(calendar.units, weeks, term, calendar.meetingDays) : []
   const strands = stretches.map((unit) => ({
     title: unit.title ? `Unit ${unit.number}, ${unit.title}` : `Unit ${unit.number}`,
     first: unit.first,
@@ -118,14 +125,20 @@ export const CourseCalendarTab = ({ course, me }: { course: CourseDetail; me: Me
                   </>
                 ) : (
                   <>
-                    <DayPick
+                    <DateField
                       label={`unit ${unit.number}, first day`}
+                      isLabelSeen={false}
+                      isSmall
                       value={unit.firstDay}
+                      near={term.firstDay}
                       onPick={(firstDay) => setUnit(i, { firstDay })}
                     />
-                    <DayPick
+                    <DateField
                       label={`unit ${unit.number}, last day`}
+                      isLabelSeen={false}
+                      isSmall
                       value={unit.lastDay ?? ''}
+                      near={isDay(unit.firstDay) ? unit.firstDay : term.firstDay}
                       onPick={(lastDay) => setUnit(i, { lastDay })}
                     />
                   </>
@@ -197,7 +210,7 @@ export const CourseCalendarTab = ({ course, me }: { course: CourseDetail; me: Me
           {mayEdit && (
             <Button
               shape="main"
-              disabled={!changed || save.isPending}
+              disabled={!changed || !areDays || save.isPending}
               onClick={() => save.mutate()}
             >
               Save calendar
@@ -269,25 +282,5 @@ const WeekPick = ({
         <option key={week}>{week}</option>
       ))}
     </select>
-  </label>
-)
-
-const DayPick = ({
-  label,
-  value,
-  onPick,
-}: {
-  label: string
-  value: string
-  onPick: (day: string) => void
-}) => (
-  <label className="flex flex-col text-[12px] text-ink-2">
-    <span className="sr-only">{label}</span>
-    <input
-      type="date"
-      className="border border-line-strong bg-sheet px-1.5 py-0.5 text-[13px] text-ink"
-      value={value}
-      onChange={(event) => onPick(event.target.value)}
-    />
   </label>
 )

@@ -212,6 +212,7 @@ const Pairing = ({ course, me, onBegun }: View) => {
         <WaiverDialog
           courseId={course.id}
           places={[waiving]}
+          today={me.today}
           mayGive={may(me, 'decide waivers')}
           onClose={() => setWaiving(null)}
         />

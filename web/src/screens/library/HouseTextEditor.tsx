@@ -1,7 +1,8 @@
 import { useState } from 'react'
-import type { HouseText } from '@wickerframe/core'
+import { isPlainDate, type HouseText } from '@wickerframe/core'
 import type { LibraryEntry } from '@wickerframe/contract'
-import { Button, Field, Problem } from '../../controls/controls.tsx'
+import { Button, Problem } from '../../controls/controls.tsx'
+import { DateField } from '../../controls/date/DateField.tsx'
 import { RichText } from '../workbench/page/RichText.tsx'
 import { usePut } from './usePut.ts'
 
@@ -21,7 +22,7 @@ export const HouseTextEditor = ({
   const [inForceFrom, setInForceFrom] = useState(today)
   const put = usePut(onSaved)
   const problem =
-    last && inForceFrom < last.inForceFrom
+    last && isPlainDate(inForceFrom) && inForceFrom < last.inForceFrom
       ? `not before ${last.inForceFrom}, when revision ${last.number} came into force`
       : null
   return (
@@ -33,12 +34,13 @@ export const HouseTextEditor = ({
         sources={{ parts: [], assets: [] }}
         onDone={setHtml}
       />
-      <Field
+      <DateField
         label="In force from"
-        type="date"
         className="w-44"
         value={inForceFrom}
-        onChange={(event) => setInForceFrom(event.target.value)}
+        near={today}
+        required
+        onPick={setInForceFrom}
       />
       {problem && <p className="text-rust">{problem}</p>}
       <p className="text-ink-2">
@@ -48,7 +50,9 @@ export const HouseTextEditor = ({
       <Problem error={put.error} />
       <Button
         className="justify-self-start"
-        disabled={put.isPending || problem !== null || inForceFrom === '' || html === last?.html}
+        disabled={
+          put.isPending || problem !== null || !isPlainDate(inForceFrom) || html === last?.html
+        }
         onClick={() =>
           put.mutate({
             kind: 'house-text',

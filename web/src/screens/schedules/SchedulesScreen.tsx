@@ -191,7 +191,9 @@ const NewSchedule = () => {
         ) : (
           <Field
             label="At"
-            type="time"
+            className="w-24"
+            pattern="([01][0-9]|2[0-3]):[0-5][0-9]"
+            title="A time of day, such as 05:30"
             value={time}
             onChange={(event) => setTime(event.target.value)}
             required

@@ -1,11 +1,13 @@
 import type { ReactNode } from 'react'
-import { weekdays, type Problem, type Term } from '@wickerframe/core'
+import { isPlainDate, weekdays, type Problem, type Term } from '@wickerframe/core'
 import { Button, Field, Pick } from '../../controls/controls.tsx'
+import { DateField } from '../../controls/date/DateField.tsx'
 
 interface Editing {
   term: Term
   problems: readonly Problem[]
   mayEdit: boolean
+  today: string
   change: (fields: Partial<Term>) => void
 }
 
@@ -18,6 +20,9 @@ const At = ({ path, problems }: { path: string; problems: readonly Problem[] }) 
     </p>
   ) : null
 }
+
+/** What is no day says so itself. */
+const saysItself = (text: string | undefined): boolean => !!text && !isPlainDate(text)
 
 type Row = Record<string, string>
 
@@ -40,63 +45,82 @@ const Rows = <R extends Row>({
   editing: Editing
   onRows: (rows: R[]) => void
   children?: ReactNode
-}) => (
-  <fieldset disabled={!editing.mayEdit} className="border-t border-line pt-2">
-    <legend className="pr-2 font-serif text-[15px]">{title}</legend>
-    <ul>
-      {rows.map((row, i) => (
-        <li key={i} className="mb-1">
-          <div className="flex flex-wrap items-end gap-x-2 gap-y-1">
-            {fields.map(({ key, label, type }) => (
-              <label
-                key={key}
-                className={`flex flex-col text-[12px] text-ink-2 ${type === 'text' ? 'min-w-[6rem] flex-1' : ''}`}
+}) => {
+  const put = (i: number, key: keyof R, said: string) =>
+    onRows(rows.map((row, j) => (j === i ? { ...row, [key]: said } : row)))
+  return (
+    <fieldset disabled={!editing.mayEdit} className="border-t border-line pt-2">
+      <legend className="pr-2 font-serif text-[15px]">{title}</legend>
+      <ul>
+        {rows.map((row, i) => (
+          <li key={i} className="mb-1">
+            <div className="flex flex-wrap items-end gap-x-2 gap-y-1">
+              {fields.map(({ key, label, type }) =>
+                type === 'date' ? (
+                  <DateField
+                    key={key}
+                    label={label}
+                    isLabelSeen={i === 0}
+                    isSmall
+                    value={row[key] ?? ''}
+                    near={
+                      isPlainDate(editing.term.firstDay) ? editing.term.firstDay : editing.today
+                    }
+                    onPick={(day) => put(i, key, day)}
+                  />
+                ) : (
+                  <label
+                    key={key}
+                    className="flex min-w-[6rem] flex-1 flex-col text-[12px] text-ink-2"
+                  >
+                    <span className={i === 0 ? '' : 'sr-only'}>{label}</span>
+                    <input
+                      className="border border-line-strong bg-sheet px-1.5 py-0.5 text-[13px] text-ink"
+                      value={row[key]}
+                      onChange={(event) => put(i, key, event.target.value)}
+                    />
+                  </label>
+                ),
+              )}
+              <Button
+                shape="word"
+                aria-label={`Remove ${row['name'] ?? row['title'] ?? title}`}
+                onClick={() => onRows(rows.filter((_, j) => j !== i))}
               >
-                <span className={i === 0 ? '' : 'sr-only'}>{label}</span>
-                <input
-                  type={type}
-                  className="border border-line-strong bg-sheet px-1.5 py-0.5 text-[13px] text-ink"
-                  value={row[key]}
-                  onChange={(event) =>
-                    onRows(
-                      rows.map((row, j) => (j === i ? { ...row, [key]: event.target.value } : row)),
-                    )
-                  }
-                />
-              </label>
-            ))}
-            <Button
-              shape="word"
-              aria-label={`Remove ${row['name'] ?? row['title'] ?? title}`}
-              onClick={() => onRows(rows.filter((_, j) => j !== i))}
-            >
-              remove
-            </Button>
-          </div>
-          {editing.problems
-            .filter(
-              (problem) =>
-                problem.path === `/${path}/${i}` || problem.path.startsWith(`/${path}/${i}/`),
-            )
-            .slice(0, 1)
-            .map((problem) => (
-              <p key={problem.path} role="alert" className="text-rust">
-                expected {problem.expected}
-              </p>
-            ))}
-        </li>
-      ))}
-    </ul>
-    <div className="flex flex-wrap gap-4">
-      {editing.mayEdit && (
-        <Button shape="word" onClick={() => onRows([...rows, fresh])}>
-          add
-        </Button>
-      )}
-      {children}
-    </div>
-  </fieldset>
-)
+                remove
+              </Button>
+            </div>
+            {editing.problems
+              .filter(
+                (problem) =>
+                  (problem.path === `/${path}/${i}` || problem.path.startsWith(`/${path}/${i}/`)) &&
+                  !fields.some(
+                    ({ key, type }) =>
+                      type === 'date' &&
+                      problem.path === `/${path}/${i}/${key}` &&
+                      saysItself(row[key]),
+                  ),
+              )
+              .slice(0, 1)
+              .map((problem) => (
+                <p key={problem.path} role="alert" className="text-rust">
+                  expected {problem.expected}
+                </p>
+              ))}
+          </li>
+        ))}
+      </ul>
+      <div className="flex flex-wrap gap-4">
+        {editing.mayEdit && (
+          <Button shape="word" onClick={() => onRows([...rows, fresh])}>
+            add
+          </Button>
+        )}
+        {children}
+      </div>
+    </fieldset>
+  )
+}
 
 /** A term as fields; what is typed is kept, and told where it is not right yet. */
 export const TermForm = ({
@@ -104,7 +128,7 @@ export const TermForm = ({
   importing,
   ...editing
 }: Editing & { isNew: boolean; importing: ReactNode }) => {
-  const { term, problems, mayEdit, change } = editing
+  const { term, problems, mayEdit, today, change } = editing
   const day = { key: 'date', label: 'Day', type: 'date' } as const
   const name = { key: 'name', label: 'Name', type: 'text' } as const
   return (
@@ -129,22 +153,24 @@ export const TermForm = ({
           <At path="/code" problems={problems} />
         </div>
         <div>
-          <Field
+          <DateField
             label="Opening day"
-            type="date"
+            className="w-full"
             value={term.firstDay}
-            onChange={(event) => change({ firstDay: event.target.value })}
+            near={today}
+            onPick={(firstDay) => change({ firstDay })}
           />
-          <At path="/firstDay" problems={problems} />
+          {!saysItself(term.firstDay) && <At path="/firstDay" problems={problems} />}
         </div>
         <div>
-          <Field
+          <DateField
             label="Last day of class"
-            type="date"
+            className="w-full"
             value={term.lastDay}
-            onChange={(event) => change({ lastDay: event.target.value })}
+            near={isPlainDate(term.firstDay) ? term.firstDay : today}
+            onPick={(lastDay) => change({ lastDay })}
           />
-          <At path="/lastDay" problems={problems} />
+          {!saysItself(term.lastDay) && <At path="/lastDay" problems={problems} />}
         </div>
         <div>
           <Field

@@ -245,9 +245,10 @@ const TermEditor = ({
           </p>
         </div>
       )}
-      <div className="mt-3 grid gap-6 lg:grid-cols-[30rem_minmax(0,1fr)]">
+      <div className="mt-3 grid gap-6 lg:grid-cols-[32rem_minmax(0,1fr)]">
         <TermForm
           term={typed}
+          today={me.today}
           problems={problems}
           mayEdit={mayEdit}
           isNew={stored === null}

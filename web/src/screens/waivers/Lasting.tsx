@@ -1,8 +1,9 @@
-import { Field } from '../../controls/controls.tsx'
+import { DateField } from '../../controls/date/DateField.tsx'
 import { Tick } from '../../controls/typed.tsx'
 
 /** From when until when a waiver holds, and whether it goes on in later terms. */
 export const Lasting = ({
+  today,
   from,
   setFrom,
   until,
@@ -10,6 +11,7 @@ export const Lasting = ({
   carried,
   setCarried,
 }: {
+  today: string
   from: string
   setFrom: (day: string) => void
   until: string
@@ -18,17 +20,12 @@ export const Lasting = ({
   setCarried: (carried: boolean) => void
 }) => (
   <div className="flex flex-wrap items-end gap-3">
-    <Field
-      label="From (empty: today)"
-      type="date"
-      value={from}
-      onChange={(event) => setFrom(event.target.value)}
-    />
-    <Field
+    <DateField label="From (empty: today)" value={from} near={today} onPick={setFrom} />
+    <DateField
       label="Until, the last day (empty: without end)"
-      type="date"
       value={until}
-      onChange={(event) => setUntil(event.target.value)}
+      near={today}
+      onPick={setUntil}
     />
     <Tick label="It goes on in the next term" checked={carried} onChange={setCarried} />
   </div>

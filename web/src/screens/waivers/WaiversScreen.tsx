@@ -123,6 +123,7 @@ export const WaiversScreen = ({ me }: { me: Me }) => {
       {view && giving && (
         <WideWaiverDialog
           choices={view.choices}
+          today={me.today}
           onClose={() => setGiving(false)}
           onGiven={(courses) => {
             setGiving(false)

@@ -12,9 +12,11 @@ const orNull = (value: string): string | null => (value === any ? null : value)
 /** Waives a rule or a part in many courses at once: those of which all that is chosen here is true. */
 export const WideWaiverDialog = ({
   choices,
+  today,
   onClose,
   onGiven,
 }: {
+  today: string
   choices: WaiverChoices
   onClose: () => void
   onGiven: (courses: number) => void
@@ -118,7 +120,7 @@ export const WideWaiverDialog = ({
             />
           )}
         </div>
-        <Lasting {...{ from, setFrom, until, setUntil, carried, setCarried }} />
+        <Lasting {...{ today, from, setFrom, until, setUntil, carried, setCarried }} />
         <label className="flex flex-col gap-0.5 text-ink-2">
           <span>Why it is right so</span>
           <textarea

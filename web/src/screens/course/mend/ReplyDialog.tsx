@@ -1,6 +1,7 @@
 import { useState } from 'react'
 import { Button, Field, Problem } from '../../../controls/controls.tsx'
 import { Dialog } from '../../../controls/Dialog.tsx'
+import { DateField } from '../../../controls/date/DateField.tsx'
 import type { Reply } from './actions.ts'
 import { useFollowUp } from './useFollowUp.ts'
 
@@ -42,13 +43,13 @@ export const ReplyDialog = ({
         }}
       >
         {promises && (
-          <Field
+          <DateField
             label="Mended by"
-            type="date"
             required
-            min={today}
+            notBefore={today}
+            near={today}
             value={date}
-            onChange={(event) => setDate(event.target.value)}
+            onPick={setDate}
           />
         )}
         <Field

@@ -17,10 +17,12 @@ type Scope = (typeof scopes)[number]['value']
 /** Reasoned, dated exceptions, one for each place: given by a designer, asked for by an instructor. */
 export const WaiverDialog = ({
   courseId,
+  today,
   places,
   mayGive,
   onClose,
 }: {
+  today: string
   courseId: number
   places: readonly FindingPlace[]
   mayGive: boolean
@@ -84,7 +86,7 @@ export const WaiverDialog = ({
             setScope(scopes.find(({ value }) => value === event.target.value)?.value ?? 'place')
           }
         />
-        <Lasting {...{ from, setFrom, until, setUntil, carried, setCarried }} />
+        <Lasting {...{ today, from, setFrom, until, setUntil, carried, setCarried }} />
         <Problem error={give.error} />
         <p className="flex gap-3">
           <Button shape="main" type="submit" disabled={give.isPending || reason.trim() === ''}>

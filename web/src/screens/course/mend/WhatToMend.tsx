@@ -195,6 +195,7 @@ export const WhatToMend = ({
         <WaiverDialog
           courseId={courseId}
           places={waiving}
+          today={me.today}
           mayGive={may(me, 'decide waivers')}
           onClose={() => setWaiving(null)}
         />
