@@ -129,6 +129,20 @@ describe('a day that is asked for', () => {
     expect(told.mock.calls.flat()).toEqual(['2026-11-01', '2026-10-31', '2026-11-30', '2026-10-30'])
   })
 
+  it('chosen elsewhere meanwhile is shown, and not what was typed before', async () => {
+    const field = (value: string) => (
+      <DateField label="as of" value={value} near={near} required onPick={() => undefined} />
+    )
+    const { rerender } = render(field(near))
+    const input = screen.getByLabelText<HTMLInputElement>('as of')
+    const user = userEvent.setup()
+    await user.clear(input)
+    await user.type(input, 'soon{Tab}')
+    expect([input.value, input.getAttribute('aria-invalid')]).toEqual(['soon', 'true'])
+    rerender(field('2026-09-21'))
+    expect([input.value, input.getAttribute('aria-invalid')]).toEqual(['Mon 21 Sep 2026', 'false'])
+  })
+
   it('is forgotten with Escape while it is typed', async () => {
     const { user, field, told } = shown(near)
     await user.clear(field)

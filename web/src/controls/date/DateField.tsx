@@ -71,7 +71,9 @@ export const DateField = ({
 }) => {
   const id = useId()
   const input = useRef<HTMLInputElement>(null)
-  const [typed, setTyped] = useState<string | null>(null)
+  /** What is typed in place of the value that stood there; another value from elsewhere outranks it. */
+  const [typing, setTyping] = useState<{ text: string; over: string } | null>(null)
+  const typed = typing?.over === value ? typing.text : null
   const [isLeft, setLeft] = useState(value !== '')
   const [isOpen, setOpen] = useState(false)
   const text = typed ?? wordsOf(value)
@@ -80,7 +82,7 @@ export const DateField = ({
   useEffect(() => input.current?.setCustomValidity(problem ?? ''), [problem])
   const chosen = isPlainDate(value) ? value : null
   const pick = (day: string) => {
-    setTyped(null)
+    setTyping(null)
     if (day !== value) onPick(day)
   }
   /** What was typed is taken as the day it is. */
@@ -99,7 +101,7 @@ export const DateField = ({
     }
     if (event.key === 'Escape' && typed !== null) {
       event.stopPropagation()
-      setTyped(null)
+      setTyping(null)
     }
     const day = led(event.key, chosen ?? near)
     if (day === null || typed !== null) return
@@ -128,7 +130,7 @@ export const DateField = ({
             const now = event.target.value
             setLeft(false)
             if (isPlainDate(now)) pick(now)
-            else setTyped(now)
+            else setTyping({ text: now, over: value })
           }}
           onKeyDown={onKey}
           onBlur={() => {
