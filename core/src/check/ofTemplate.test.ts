@@ -3,8 +3,10 @@ import { emptyTemplate } from '../begin/index.ts'
 import { addDays } from '../calendar/index.ts'
 import { everyCourseItem, type Course } from '../course/index.ts'
 import { exampleCourse, exampleFacts, exampleTemplate } from '../rules/example/exampleCourse.ts'
+import { ruleById } from '../rules/index.ts'
 import { everyItem, type Template } from '../template/index.ts'
 import { checkCourse } from './index.ts'
+import { ofTemplate } from './ofTemplate.ts'
 
 const lorem = '<p>Lorem ipsum dolor sit amet.</p>'
 
@@ -85,6 +87,33 @@ describe('what a course is told that it has from its template', () => {
     if (!result.ok) throw new Error(JSON.stringify(result.problems))
     const [filler] = result.value.findings.filter(({ rule }) => rule === 'filler-text')
     expect([filler?.mender, filler?.ofTemplate]).toEqual(['instructor', undefined])
+  })
+  it('is worked out once for courses of departments that nothing in it tells apart', () => {
+    /** Departments of courses that had to be judged to tell it, in this order. */
+    const filler = ruleById('filler-text')
+    if (!filler) throw new Error('there is a rule for it')
+    const elsewhere = { part: 'elsewhere', instance: null, week: null, foundId: null, path: [] }
+    const judgedFor = (template: Template, departments: readonly string[]) => {
+      const judged: string[] = []
+      for (const department of departments)
+        ofTemplate(
+          { template, facts: { ...exampleFacts(), department }, asOf: '2026-10-14' },
+          (first) => {
+            judged.push(first.facts.department)
+            return checkCourse(first)
+          },
+        ).isOwn(filler, elsewhere, [])
+      return judged
+    }
+    // No template of another test: what is told of those is known.
+    const template = exampleTemplate()
+    says(`${lorem}<p>Said here alone.</p>`)(template)
+    expect(judgedFor(template, ['NAV', 'MEN', 'GAL'])).toEqual(['Any'])
+    const apart = exampleTemplate()
+    says(lorem)(apart)
+    const [part] = apart.parts
+    if (part) part.when = { departments: ['MEN', 'GAL'] }
+    expect(judgedFor(apart, ['NAV', 'MEN', 'OSC', 'GAL', 'MEN'])).toEqual(['Any', 'MEN', 'GAL'])
   })
   it('holds no longer than what it was held against', () => {
     const late = (template: Template) => {

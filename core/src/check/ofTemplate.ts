@@ -4,6 +4,7 @@ import { firstCourse, saidFacts } from '../firstCourse/index.ts'
 import { rememberOf } from '../remember/index.ts'
 import { ruleById, type AnyRule } from '../rules/index.ts'
 import type { Template } from '../template/index.ts'
+import { departmentsTold } from '../variant/index.ts'
 import type { CheckResult, FindingPlace, Place } from './outcome.ts'
 
 type Holds = CheckResult['holds']
@@ -25,9 +26,16 @@ export interface OfTemplate {
   holds: () => Holds
 }
 
-/** Facts of whoever is taught by anybody, in the same term, of the same length and kind: what is told with them is told in every course. */
-const anybodysCourse = ({ owner: _owner, units: _units, room, ...facts }: Facts): Facts => ({
+/**
+ * Facts of whoever is taught by anybody, in the same term, of the same length and kind, in any department that the template does not
+ * tell from others: what is told with them is told in every course.
+ */
+const anybodysCourse = (
+  { owner: _owner, units: _units, room, ...facts }: Facts,
+  template: Template,
+): Facts => ({
   ...facts,
+  department: departmentsTold(template).has(facts.department) ? facts.department : 'Any',
   code: 'XYZ 100',
   title: 'Any course',
   classSections: ['01'],
@@ -133,7 +141,7 @@ export const ofTemplate = ({ template, facts, asOf }: Question, judge: Judge): O
       return told
     }
   }
-  const ofAnybody = asked(anybodysCourse(facts))
+  const ofAnybody = asked(anybodysCourse(facts, template))
   const ofThis = asked(facts)
   return {
     isOwn: (rule, place, evidence) =>

@@ -3,6 +3,7 @@ import { Facts, modalities } from '../course/index.ts'
 import { readDocument } from '../document/index.ts'
 import { expandCourse, type ExpectedCourse } from '../expand/index.ts'
 import { partsWithin, type Template } from '../template/index.ts'
+import { departmentsTold } from './departmentsTold.ts'
 
 /** One kind of course a template may be used for. */
 export interface Variant {
@@ -55,7 +56,7 @@ export const variantsOf = (template: Template): Variant[] => {
             ...conditions.flatMap((when) => (when.weeks ? [when.weeks.from, when.weeks.to] : [])),
           ]),
         ]
-  const named = [...new Set(conditions.flatMap((when) => when.departments ?? []))]
+  const named = [...departmentsTold(template)]
   const departments =
     template.appliesTo.departments.length > 0
       ? template.appliesTo.departments
