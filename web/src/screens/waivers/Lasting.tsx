@@ -19,7 +19,7 @@ export const Lasting = ({
   carried: boolean
   setCarried: (carried: boolean) => void
 }) => (
-  <div className="flex flex-wrap items-end gap-3">
+  <div className="flex flex-wrap items-start gap-3">
     <DateField label="From (empty: today)" value={from} near={today} onPick={setFrom} />
     <DateField
       label="Until, the last day (empty: without end)"
