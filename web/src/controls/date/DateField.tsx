@@ -154,7 +154,12 @@ export const DateField = ({
               collisionPadding={8}
               aria-label={label}
               className="z-30 border border-line-strong bg-sheet p-3 text-ink"
-              onOpenAutoFocus={(event) => event.preventDefault()}
+              onOpenAutoFocus={(event) => {
+                event.preventDefault()
+                // Not before: a dialog that it is opened from keeps the focus within until then.
+                if (event.target instanceof HTMLElement)
+                  event.target.querySelector<HTMLElement>('td [tabindex="0"]')?.focus()
+              }}
             >
               <MonthGrid
                 chosen={chosen}

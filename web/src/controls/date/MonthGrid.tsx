@@ -58,7 +58,7 @@ export const MonthGrid = ({
   onPick: (day: string) => void
 }) => {
   const [at, setAt] = useState(chosen ?? from)
-  const walked = useRef(true)
+  const walked = useRef(false)
   const stop = useRef<HTMLButtonElement>(null)
   useEffect(() => {
     if (walked.current) stop.current?.focus()
