@@ -55,4 +55,20 @@ describe('a screen whose code comes when it is opened', () => {
     window.dispatchEvent(new Event('online'))
     expect(await screen.findByRole('heading', { name: 'Here' })).toBeTruthy()
   })
+  it('asks once more where what was on its way fails after the network came back', async () => {
+    // As a browser does it: who asks while a request is under way gets what becomes of that.
+    let fail: () => void = () => undefined
+    const first = new Promise<typeof Screen>((_, reject) => {
+      fail = () => reject(new Error('away'))
+    })
+    let isOver = false
+    const load = vi.fn(() => (isOver ? Promise.resolve(Screen) : first))
+    const OnDemand = screenOnDemand(load)
+    show(<OnDemand />)
+    window.dispatchEvent(new Event('online'))
+    expect(load).toHaveBeenCalledTimes(2)
+    isOver = true
+    fail()
+    expect(await screen.findByRole('heading', { name: 'Here' })).toBeTruthy()
+  })
 })

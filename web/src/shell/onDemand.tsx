@@ -39,10 +39,12 @@ const onDemand = <P extends object>(
     useEffect(() => {
       if (isDrawn) return
       // Somebody else may have had it fetched since this was drawn: it is asked for all the same, and then drawn.
-      const ask = () => void fetchCode().then(drawAgain)
-      ask()
-      window.addEventListener('online', ask)
-      return () => window.removeEventListener('online', ask)
+      const ask = () => fetchCode().then(drawAgain)
+      // What was on its way when the network came back fails still, and whoever asked meanwhile with it.
+      const askTwice = () => void ask().then(() => (failed ? ask() : undefined))
+      void ask()
+      window.addEventListener('online', askTwice)
+      return () => window.removeEventListener('online', askTwice)
     }, [isDrawn])
     if (Loaded) return <Loaded {...props} />
     if (!failed) return <Waiting what={what} />
