@@ -52,10 +52,12 @@ export const CourseCalendarTab = ({ course, me }: { course: CourseDetail; me: Me
   const term = spanningTerm(facts.term, nextTerm)
   const session = facts.term.sessions.find((session) => session.code === facts.session)
   const shown = session ? { ...term, firstDay: session.firstDay, lastDay: session.lastDay } : term
-  const areDays = calendar.units.every(
+  // What is being typed may be no day yet: it is neither drawn nor saved.
+  const readable = calendar.units.filter(
     ({ firstDay, lastDay }) => firstDay === undefined || (isDay(firstDay) && isDay(lastDay)),
   )
-  const stretches = areDays ? unitStretches(calendar.units, weeks, term, calendar.meetingDays) : []
+  const areDays = readable.length === calendar.units.length
+  const stretches = unitStretches(readable, weeks, term, calendar.meetingDays)
   const strands = stretches.map((unit) => ({
     title: unit.title ? `Unit ${unit.number}, ${unit.title}` : `Unit ${unit.number}`,
     first: unit.first,
@@ -73,7 +75,7 @@ export const CourseCalendarTab = ({ course, me }: { course: CourseDetail; me: Me
       ),
     })
   return (
-    <div className="grid gap-6 lg:grid-cols-[24rem_minmax(0,1fr)]">
+    <div className="grid gap-6 lg:grid-cols-[26rem_minmax(0,1fr)]">
       <div>
         <fieldset disabled={!mayEdit}>
           <legend className="font-serif text-[15px]">The class meets on</legend>
